@@ -1,0 +1,83 @@
+import { hueDegrees, labToLch, type Lab } from './spaces.ts';
+
+/** Signed temperature in units of Lab chroma: warm positive, cool negative, 0 at neutral. */
+export type Temperature = number & { readonly __unit?: 'temperature' };
+
+/** Which of two blues a painter calls the warm one. */
+export type WarmBlue = 'red-leaning' | 'green-leaning';
+
+const WARM_POLE = 55;
+/** The coldest hue: 235° when ultramarine counts as the warm blue, 285° when the greenish one does. */
+const COOL_POLE: Readonly<Record<WarmBlue, number>> = { 'red-leaning': 235, 'green-leaning': 285 };
+
+/**
+ * Chroma times the cosine of the hue's way from the warm pole (h 55°); each side of the
+ * circle is stretched so that the cold pole of the convention lies opposite.
+ */
+export function temperature(lab: Lab, warmBlue: WarmBlue = 'red-leaning'): Temperature {
+  const [, C, h] = labToLch(lab);
+  const cool = COOL_POLE[warmBlue] - WARM_POLE;
+  const way = (h - WARM_POLE + 360) % 360;
+  const angle = way <= cool ? (way / cool) * 180 : 180 + ((way - cool) / (360 - cool)) * 180;
+  return C * Math.cos((angle * Math.PI) / 180);
+}
+
+/** Temperature of a colour next to a neighbour: warmer positive. */
+export const relativeTemperature = (lab: Lab, neighbour: Lab, warmBlue?: WarmBlue): Temperature =>
+  temperature(lab, warmBlue) - temperature(neighbour, warmBlue);
+
+const GRADES: readonly (readonly [least: number, word: string])[] = [
+  [38, 'very '],
+  [14, ''],
+  [5, 'fairly '],
+  [2, 'slightly '],
+  [0.5, 'a breath '],
+];
+
+/** `a breath warm` … `very cool`; finely graded near neutral, where it matters to greys. */
+export function temperatureWord(t: Temperature): string {
+  const grade = GRADES.find(([least]) => Math.abs(t) >= least);
+  return grade ? grade[1] + (t > 0 ? 'warm' : 'cool') : 'neutral';
+}
+
+/** How a colour differs in temperature from its neighbour, in words. */
+export function relativeTemperatureWord(t: Temperature): string {
+  const amount = Math.abs(t);
+  if (amount < 0.5) return 'as warm';
+  const grade = amount < 2 ? 'a breath ' : amount < 5 ? 'slightly ' : amount < 14 ? '' : 'much ';
+  return grade + (t > 0 ? 'warmer' : 'cooler');
+}
+
+const CHROMAS: readonly (readonly [below: number, word: string])[] = [
+  [2, 'grey'],
+  [10, 'greyed'],
+  [25, 'dull'],
+  [45, 'moderate'],
+  [70, 'strong'],
+];
+
+/** `grey`, `greyed`, `dull`, `moderate`, `strong` or `intense`. */
+export const chromaWord = (C: number): string => CHROMAS.find(([below]) => C < below)?.[1] ?? 'intense';
+
+const HUES: readonly (readonly [upTo: number, word: string])[] = [
+  [8, 'rose'],
+  [48, 'red'],
+  [72, 'orange'],
+  [84, 'yellow-orange'],
+  [104, 'yellow'],
+  [128, 'yellow-green'],
+  [168, 'green'],
+  [210, 'blue-green'],
+  [245, 'greenish blue'],
+  [285, 'blue'],
+  [318, 'violet'],
+  [345, 'purple'],
+  [360, 'rose'],
+];
+
+/** The painter's name of a hue family; `neutral` below chroma 2. */
+export function hueWord(lab: Lab): string {
+  if (Math.hypot(lab[1], lab[2]) < 2) return 'neutral';
+  const h = hueDegrees(lab[1], lab[2]);
+  return HUES.find(([upTo]) => h <= upTo)![1];
+}

@@ -1,0 +1,140 @@
+import { base, bell, edge, scatter, tail } from './bands.ts';
+import { blended, single, type PigmentDefinition } from './definition.ts';
+
+/** Blues and turquoises. */
+export const BLUES: readonly PigmentDefinition[] = [
+  single(
+    'ultramarine-blue',
+    [1.45, 35, 'slow', 'I'],
+    { masstone: [17, 24, -40], tint: [60, 2, -37] },
+    [bell(600, 46, 4.2), bell(545, 36, 0.7), bell(680, 45, 0.8), tail(18, 0.5), base(0.03)],
+    scatter(0.1, 1.0),
+    'trisulfur radical in sodalite: one broad band at 600 nm, clear violet, tail into the red',
+  ),
+  single(
+    'cobalt-blue',
+    [1.75, 28, 'fast', 'I'],
+    { masstone: [33, 10, -52], tint: [71.5, -5, -30] },
+    [bell(545, 22, 0.85), bell(587, 22, 1.5), bell(628, 20, 1.5), bell(485, 20, 0.08), bell(400, 16, 0.06), base(0.02)],
+    scatter(0.26, 0.9),
+    'cobalt aluminate: tetrahedral Co triplet at 545, 587 and 628 nm; red returns beyond 680 nm',
+  ),
+  single(
+    'cerulean-blue',
+    [2.0, 18, 'fast', 'I'],
+    { masstone: [47, -13, -37], tint: [80, -9, -19] },
+    [bell(575, 30, 0.5), bell(625, 30, 0.85), bell(672, 26, 0.65), bell(400, 22, 0.1), base(0.025)],
+    scatter(0.42, 0.9),
+    'cobalt stannate: Co bands spread from 550 to 690 nm, weak, half opaque',
+  ),
+  single(
+    'phthalo-blue',
+    [1.15, 45, 'medium', 'I'],
+    { masstone: [11, 5, -15], tint: [43.5, -12, -43] },
+    [bell(612, 30, 42), bell(706, 30, 46), bell(660, 24, 20), bell(555, 24, 5), tail(26, 14), base(0.22)],
+    scatter(0.13, 0.7),
+    'copper phthalocyanine β: Q bands near 612 and 706 nm, clear from 440 to 500 nm, enormous strength',
+  ),
+  single(
+    'phthalo-blue-red-shade',
+    [1.15, 45, 'medium', 'I'],
+    { masstone: [11, 8, -19], tint: [41, -3, -46] },
+    [bell(605, 30, 50), bell(570, 24, 10), bell(690, 32, 34), bell(650, 26, 20), tail(26, 12), base(0.2)],
+    scatter(0.12, 0.7),
+    'copper phthalocyanine α: Q bands nearer the yellow than β',
+  ),
+  single(
+    'prussian-blue',
+    [1.25, 55, 'fast', 'I'],
+    { masstone: [10, 0, -6], tint: [43, -10, -28] },
+    [bell(690, 95, 21), bell(560, 55, 4.5), tail(40, 3.6), base(1.0)],
+    scatter(0.1, 0.6),
+    'iron hexacyanoferrate: intervalence band centred near 690 nm, very broad, so tints stay dull',
+  ),
+  single(
+    'indanthrone-blue',
+    [1.15, 50, 'medium', 'I'],
+    { masstone: [12, 6, -13], tint: [45.5, 1, -27] },
+    [bell(612, 45, 8), bell(700, 42, 6.5), bell(545, 38, 2.8), tail(45, 3.4), base(0.55)],
+    scatter(0.1, 0.6),
+    'indanthrone PB60: broad bands near 612 and 700 nm, some violet absorbed',
+  ),
+  single(
+    'phthalo-turquoise',
+    [1.15, 45, 'medium', 'I'],
+    { masstone: [12, -7, -9], tint: [48, -29, -28] },
+    [bell(640, 34, 42), bell(712, 26, 34), bell(585, 26, 9), tail(40, 12), base(0.28)],
+    scatter(0.12, 0.7),
+    'metal-free phthalocyanine PB16: Q bands moved to 640 and 712 nm, so blue-green is open',
+  ),
+  single(
+    'cobalt-teal',
+    [1.9, 20, 'fast', 'I'],
+    { masstone: [57, -38, -13], tint: [83, -21, -7] },
+    [bell(605, 26, 0.5), bell(655, 28, 0.8), bell(705, 28, 0.55), bell(415, 30, 0.11), base(0.01)],
+    scatter(0.42, 0.8),
+    'cobalt titanate PG50: Co bands from 600 to 710 nm, a little violet absorbed',
+  ),
+  blended(
+    'manganese-blue-hue',
+    [1.3, 30, 'medium', 'I'],
+    { 'phthalo-blue': 0.022, 'phthalo-green': 0.003, 'titanium-white': 0.1, 'zinc-white': 0.1 },
+    'phthalo blue let down in a little white and clear extender',
+  ),
+];
+
+/** Greens. */
+export const GREENS: readonly PigmentDefinition[] = [
+  single(
+    'viridian',
+    [1.55, 50, 'medium', 'I'],
+    { masstone: [25, -26, 2], tint: [70, -27, 2] },
+    [bell(620, 52, 1.9), bell(432, 32, 1.05), bell(690, 26, 0.35), tail(20, 0.5), base(0.035)],
+    scatter(0.13, 0.8),
+    'hydrated chromium oxide: Cr bands near 432 and 620 nm, window at 510 nm',
+  ),
+  single(
+    'phthalo-green',
+    [1.2, 40, 'medium', 'I'],
+    { masstone: [11, -11, 0], tint: [49.5, -45, -1] },
+    [bell(640, 34, 44), bell(708, 34, 32), bell(580, 22, 5), tail(30, 12), bell(420, 30, 2.4), base(0.25)],
+    scatter(0.12, 0.7),
+    'chlorinated copper phthalocyanine PG7: Q bands near 640 and 708 nm, window at 500 nm',
+  ),
+  single(
+    'phthalo-green-yellow-shade',
+    [1.35, 35, 'medium', 'I'],
+    { masstone: [14, -17, 4], tint: [56, -46, 13] },
+    [bell(655, 36, 27), bell(718, 32, 20), bell(592, 20, 1.4), tail(34, 9), bell(430, 32, 4.4), base(0.2)],
+    scatter(0.13, 0.7),
+    'bromo-chlorinated copper phthalocyanine PG36: bands 15 nm further to the red, more violet absorbed',
+  ),
+  single(
+    'chromium-oxide-green',
+    [2.4, 17, 'medium', 'I'],
+    { masstone: [40, -14, 20], tint: [69, -12, 13] },
+    [bell(605, 42, 1.15), bell(462, 38, 1.0), bell(690, 22, 0.25), edge(405, 12, 1.6), base(0.36)],
+    scatter(0.72, 0.6),
+    'chromium sesquioxide: Cr bands near 462 and 605 nm over a grey floor, very opaque',
+  ),
+  single(
+    'terre-verte',
+    [1.5, 60, 'slow', 'I'],
+    { masstone: [36, -9, 10], tint: [86, -4.5, 4] },
+    [bell(720, 85, 0.3), edge(440, 40, 0.32), bell(600, 60, 0.09), base(0.07)],
+    scatter(0.12, 0.8),
+    'celadonite and glauconite: Fe²⁺–Fe³⁺ transfer near 720 nm and an ultraviolet edge; very weak',
+  ),
+  blended(
+    'sap-green',
+    [1.2, 42, 'slow', 'II'],
+    { 'phthalo-green-yellow-shade': 0.16, 'indian-yellow': 0.6 },
+    'phthalo green yellow shade in Indian yellow, with clear extender',
+  ),
+  blended(
+    'olive-green',
+    [1.2, 42, 'slow', 'II'],
+    { 'phthalo-green-yellow-shade': 0.08, 'indian-yellow': 0.62, 'ivory-black': 0.22 },
+    'phthalo green yellow shade and ivory black in Indian yellow',
+  ),
+];

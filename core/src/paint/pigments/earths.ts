@@ -1,0 +1,125 @@
+import { base, bell, edge, scatter, tail } from './bands.ts';
+import { blended, single, type PigmentDefinition } from './definition.ts';
+
+/** Iron oxides and other earths, and blacks. */
+export const EARTHS: readonly PigmentDefinition[] = [
+  single(
+    'yellow-ochre',
+    [1.75, 35, 'medium', 'I'],
+    { masstone: [60, 16, 44], tint: [83, 6.5, 27] },
+    [edge(507, 19, 1.55), bell(485, 22, 0.28), bell(655, 42, 0.085), tail(50, 0.6), base(0.045)],
+    scatter(0.48, 0.5),
+    'goethite in clay: charge-transfer edge near 507 nm, the 480 nm pair and the weak 650 nm crystal-field band',
+  ),
+  single(
+    'yellow-oxide',
+    [1.75, 40, 'medium', 'I'],
+    { masstone: [62.5, 16, 51], tint: [82.5, 7, 34] },
+    [edge(505, 16, 2.5), bell(485, 22, 0.4), bell(655, 42, 0.09), tail(50, 0.6), base(0.03)],
+    scatter(0.55, 0.5),
+    'synthetic goethite: as ochre without the clay, sharper and stronger',
+  ),
+  single(
+    'transparent-yellow-oxide',
+    [1.4, 45, 'medium', 'I'],
+    { masstone: [38, 20, 33], tint: [79, 9, 37] },
+    [edge(508, 18, 3.4), bell(485, 24, 0.6), bell(655, 45, 0.06), tail(60, 1.8), base(0.03)],
+    scatter(0.13, 0.9),
+    'goethite of very fine grain: the same bands, little scattering',
+  ),
+  single(
+    'raw-sienna',
+    [1.55, 45, 'medium', 'I'],
+    { masstone: [48, 17, 35], tint: [79, 8, 26] },
+    [edge(512, 22, 1.7), bell(490, 26, 0.3), bell(655, 50, 0.1), tail(60, 0.8), base(0.06)],
+    scatter(0.3, 0.7),
+    'goethite with a little manganese: lower and broader edge than ochre, less scattering',
+  ),
+  single(
+    'indian-red',
+    [2.1, 22, 'medium', 'I'],
+    { masstone: [29, 21, 12], tint: [53.5, 20, 5] },
+    [edge(592, 14, 2.8), bell(550, 38, 1.6), bell(665, 55, 0.45), tail(120, 0.5), base(0.28)],
+    scatter(0.7, 0.3),
+    'coarse hematite: edge moved to 592 nm and the 660 nm band marked, so tints turn violet',
+  ),
+  single(
+    'venetian-red',
+    [1.9, 25, 'medium', 'I'],
+    { masstone: [37, 31, 25], tint: [64, 26, 15] },
+    [edge(578, 14, 2.4), bell(540, 36, 0.75), bell(660, 50, 0.16), tail(80, 1.0), base(0.09)],
+    scatter(0.62, 0.4),
+    'fine hematite with calcium sulfate: edge near 578 nm, brick',
+  ),
+  single(
+    'transparent-oxide-red',
+    [1.4, 45, 'medium', 'I'],
+    { masstone: [24, 21, 17], tint: [63, 25, 25] },
+    [edge(562, 17, 3.3), bell(530, 32, 0.7), bell(665, 55, 0.14), tail(70, 4.0), base(0.07)],
+    scatter(0.14, 0.8),
+    'hematite of very fine grain: edge near 562 nm rising steeply to the violet, little scattering',
+  ),
+  single(
+    'burnt-sienna',
+    [1.55, 45, 'medium', 'I'],
+    { masstone: [29, 18, 17], tint: [63, 17, 17] },
+    [edge(568, 20, 2.1), bell(530, 36, 0.4), bell(665, 60, 0.2), tail(80, 1.4), base(0.2)],
+    scatter(0.28, 0.6),
+    'roasted raw sienna: hematite edge near 568 nm over a little manganese',
+  ),
+  single(
+    'raw-umber',
+    [1.55, 50, 'fast', 'I'],
+    { masstone: [25, 3.5, 10], tint: [62, 2, 12] },
+    [edge(520, 42, 1.6), tail(120, 1.6), bell(650, 70, 0.25), base(0.85)],
+    scatter(0.34, 0.5),
+    'goethite and manganese oxides: a broad fall from violet to red, greenish against burnt umber',
+  ),
+  single(
+    'burnt-umber',
+    [1.55, 50, 'fast', 'I'],
+    { masstone: [21, 7.5, 8.5], tint: [56, 7, 11] },
+    [edge(562, 34, 1.7), tail(120, 1.6), bell(660, 70, 0.2), base(1.0)],
+    scatter(0.32, 0.5),
+    'hematite and manganese oxides: the same fall moved to 562 nm, so redder',
+  ),
+  blended(
+    'van-dyke-brown',
+    [1.4, 48, 'medium', 'I'],
+    { 'burnt-umber': 0.5, 'ivory-black': 0.45 },
+    'burnt umber with ivory black',
+  ),
+];
+
+export const BLACKS: readonly PigmentDefinition[] = [
+  single(
+    'ivory-black',
+    [1.3, 60, 'slow', 'I'],
+    { masstone: [13, 0.4, 1.2], tint: [53.5, 0.1, 0.4] },
+    [base(2.75), tail(300, 0.5)],
+    scatter(0.07, 0.5),
+    'bone char: carbon in calcium phosphate, slightly more absorbing to the violet; a third of lamp black’s strength',
+  ),
+  single(
+    'lamp-black',
+    [1.15, 90, 'slow', 'I'],
+    { masstone: [10, 0, -0.3], tint: [40, -0.6, -3.2] },
+    [base(7.6), bell(730, 190, 1.6)],
+    scatter(0.13, 0.5),
+    'soot: fine carbon whose absorption rises a little to the red, so tints are bluish',
+  ),
+  single(
+    'mars-black',
+    [2.1, 25, 'fast', 'I'],
+    { masstone: [14, 0.4, 0.6], tint: [43, 0.4, 0.4] },
+    [base(4.6), tail(160, 1.2), bell(720, 110, -0.2)],
+    scatter(0.42, 0.4),
+    'magnetite: intervalence absorption across the visible, a little more to the violet; very opaque',
+  ),
+  blended(
+    'paynes-grey',
+    [1.35, 45, 'slow', 'I'],
+    { 'ultramarine-blue': 0.52, 'ivory-black': 0.45 },
+    'ultramarine with ivory black',
+  ),
+];

@@ -1,0 +1,92 @@
+import { base, bell, edge, scatter, tail } from './bands.ts';
+import { blended, single, type PigmentDefinition } from './definition.ts';
+
+/** Yellows and oranges: an absorption edge between 475 and 570 nm decides the hue. */
+export const YELLOWS: readonly PigmentDefinition[] = [
+  single(
+    'cadmium-lemon',
+    [2.0, 25, 'slow', 'I'],
+    { masstone: [87, -7, 86], tint: [94, -9, 50] },
+    [edge(478, 7, 3.6), tail(400, 0.012), base(0.003)],
+    scatter(0.55, 0.4, [490, 14, 0.2]),
+    'cadmium zinc sulfide: band gap near 478 nm, steep edge, strong scattering above it',
+  ),
+  single(
+    'cadmium-yellow',
+    [2.0, 25, 'slow', 'I'],
+    { masstone: [81.5, 9, 90], tint: [91.6, 0, 56] },
+    [edge(503, 7.5, 3.7), tail(400, 0.012), base(0.004)],
+    scatter(0.56, 0.4, [515, 14, 0.2]),
+    'cadmium sulfide: band gap near 503 nm, steep edge, strong scattering above it',
+  ),
+  single(
+    'cadmium-yellow-deep',
+    [2.05, 24, 'slow', 'I'],
+    { masstone: [73, 31, 83], tint: [87, 13, 53] },
+    [edge(527, 8, 3.7), tail(400, 0.012), base(0.005)],
+    scatter(0.56, 0.4, [540, 14, 0.2]),
+    'cadmium sulfide with a little selenide: edge near 527 nm',
+  ),
+  single(
+    'hansa-yellow',
+    [1.15, 40, 'medium', 'II'],
+    { masstone: [79, 5, 86], tint: [92.4, -5, 55] },
+    [edge(489, 9.5, 5.2), tail(300, 0.01), base(0.002)],
+    scatter(0.19, 0.6),
+    'arylide PY74: π–π* absorption to 490 nm, weak scattering',
+  ),
+  single(
+    'bismuth-yellow',
+    [2.1, 22, 'medium', 'I'],
+    { masstone: [87.5, -11, 84], tint: [94, -10, 47] },
+    [edge(475, 8, 2.9), tail(400, 0.008), base(0.003)],
+    scatter(0.58, 0.5, [490, 14, 0.2]),
+    'bismuth vanadate: charge-transfer edge near 475 nm, opaque',
+  ),
+  single(
+    'nickel-titanate-yellow',
+    [2.1, 18, 'medium', 'I'],
+    { masstone: [87, -5, 52], tint: [94.4, -4, 22] },
+    [edge(440, 19, 0.55), bell(445, 32, 0.12), bell(760, 70, 0.02), base(0.004)],
+    scatter(0.66, 0.5),
+    'nickel and antimony in rutile: rutile edge shifted to 440 nm with a weak Ni shoulder; weak, opaque',
+  ),
+  single(
+    'indian-yellow',
+    [1.15, 45, 'slow', 'II'],
+    { masstone: [46, 29, 50], tint: [83.5, 13, 61] },
+    [edge(502, 12, 8.2), tail(90, 0.9), base(0.006)],
+    scatter(0.085, 0.6),
+    'diarylide PY83: strong broad absorption to 510 nm, very little scattering, so the masstone browns',
+  ),
+  single(
+    'naples-yellow-genuine',
+    [2.7, 14, 'fast', 'I'],
+    { masstone: [84, 4.5, 41], tint: [92.8, 0.5, 18] },
+    [edge(468, 22, 0.4), tail(160, 0.03), base(0.006)],
+    scatter(0.62, 0.5),
+    'lead antimonate: soft edge near 470 nm, weak absorption, opaque',
+  ),
+  single(
+    'cadmium-orange',
+    [2.05, 23, 'slow', 'I'],
+    { masstone: [64, 50, 76], tint: [81, 29, 49] },
+    [edge(558, 8.5, 3.7), tail(400, 0.02), base(0.006)],
+    scatter(0.56, 0.4, [570, 14, 0.2]),
+    'cadmium sulfoselenide: edge near 558 nm',
+  ),
+  single(
+    'pyrrole-orange',
+    [1.2, 42, 'slow', 'I'],
+    { masstone: [55, 61, 60], tint: [74, 45, 40] },
+    [edge(545, 12, 3.2), bell(520, 26, 2.4), tail(300, 0.03), base(0.0025)],
+    scatter(0.24, 0.5),
+    'diketopyrrolopyrrole PO73: band at 520 nm with an edge to 560 nm, moderate scattering',
+  ),
+  blended(
+    'naples-yellow-hue',
+    [1.95, 22, 'medium', 'I'],
+    { 'titanium-white': 0.79, 'cadmium-yellow': 0.13, 'yellow-oxide': 0.08 },
+    'titanium white with cadmium yellow and yellow oxide',
+  ),
+];
