@@ -19,7 +19,6 @@ import {
   show,
   smoothSpectrum,
   spectrumFromJson,
-  spectrumToXyz,
   temperature,
   temperatureWord,
   toScale,

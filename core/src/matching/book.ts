@@ -1,0 +1,225 @@
+import { weightsFor } from '../colour/integrate.ts';
+import type { Illuminant } from '../colour/illuminants.ts';
+import { labForward } from '../colour/spaces.ts';
+import { BANDS } from '../colour/spectrum.ts';
+import { valueFromY } from '../colour/value.ts';
+import { K1_OUTSIDE, K2_INSIDE } from '../paint/kubelkaMunk.ts';
+import { enumerate, type Enumeration, type IngredientSet } from './enumerate.ts';
+import { ingredientsOf, type Ingredient, type PaletteTube } from './ingredients.ts';
+import type { Limits } from './limits.ts';
+import { curveOrder, growTree, type LabTree } from './labTree.ts';
+
+/**
+ * Every recipe a palette allows within its limits, with the colour each gives as a thick glossy
+ * film, ready to be looked up. Arrays run in the order of the tree's leaves.
+ */
+export interface Book {
+  readonly ingredients: readonly Ingredient[];
+  readonly limits: Limits;
+  readonly light: Illuminant;
+  readonly count: number;
+  readonly sets: readonly IngredientSet[];
+  /** Number of the tubes in a set, let-downs opened: sets of the same tubes share it. */
+  readonly kinOf: Uint32Array;
+  readonly divisions: ReadonlyMap<number, readonly Uint8Array[]>;
+  readonly L: Float32Array;
+  readonly a: Float32Array;
+  readonly b: Float32Array;
+  /** Munsell value. */
+  readonly value: Float32Array;
+  /** What a recipe costs in trouble, in units of ΔE00: see {@link practicality}. */
+  readonly trouble: Float32Array;
+  /** Which set of ingredients, and which division of parts among them. */
+  readonly setOf: Uint32Array;
+  readonly divisionOf: Uint16Array;
+  readonly tree: LabTree;
+}
+
+/** Called now and then while a book is made, with the share that is done, 0–1. */
+export type Progress = (done: number) => void;
+
+/** ΔE00 a painter would give away to do with one tube, one part or one let-down less. */
+const TUBE_TROUBLE = 0.25;
+const PART_TROUBLE = 0.02;
+const LETDOWN_TROUBLE = 0.3;
+
+/** Trouble of a recipe: more tubes, more parts and a let-down are each worth a little ΔE00. */
+export function practicality(set: IngredientSet, parts: ArrayLike<number>, all: readonly Ingredient[]): number {
+  const tubes = new Set(set.flatMap((i) => Object.keys(all[i]!.flat))).size;
+  const letdowns = set.filter((i) => all[i]!.letdown).length;
+  return (tubes - 1) * TUBE_TROUBLE + letdowns * LETDOWN_TROUBLE + (Array.from(parts).reduce((s, n) => s + n, 0) - 1) * PART_TROUBLE;
+}
+
+const VALUE_STEPS = 4000;
+/** Munsell value by Y in 4,000 steps per 100; straight between, good to 1e-4 above value 0.5. */
+let valueTable: Float64Array | undefined;
+function valueOfY(Y: number): number {
+  valueTable ??= Float64Array.from({ length: VALUE_STEPS + 2 }, (_, i) => valueFromY((i * 100) / VALUE_STEPS));
+  const at = Math.min(VALUE_STEPS, Math.max(0, (Y * VALUE_STEPS) / 100));
+  const i = Math.floor(at);
+  return valueTable[i]! + (valueTable[i + 1]! - valueTable[i]!) * (at - i);
+}
+
+interface Columns {
+  readonly L: Float32Array;
+  readonly a: Float32Array;
+  readonly b: Float32Array;
+  readonly value: Float32Array;
+  readonly trouble: Float32Array;
+  readonly setOf: Uint32Array;
+  readonly divisionOf: Uint16Array;
+}
+
+const emptyColumns = (count: number): Columns => ({
+  L: new Float32Array(count),
+  a: new Float32Array(count),
+  b: new Float32Array(count),
+  value: new Float32Array(count),
+  trouble: new Float32Array(count),
+  setOf: new Uint32Array(count),
+  divisionOf: new Uint16Array(count),
+});
+
+/**
+ * Colours every recipe of the enumeration. Thick film and Saunderson's surface in one step:
+ * `R = T·S / ((1 − k2)·S + K + √(K(K + 2S)))` with `T = (1 − k1)(1 − k2)`, so that each band costs
+ * one root and one division. The last ingredient's parts vary fastest, so K and S of the others
+ * are summed once and grow by one part at a time.
+ */
+function colourAll({ sets, divisions, count }: Enumeration, all: readonly Ingredient[], light: Illuminant, progress?: Progress): Columns {
+  const columns = emptyColumns(count);
+  const { L, a, b, value, trouble, setOf, divisionOf } = columns;
+  const { x, y, z, white } = weightsFor(light);
+  const bands = BANDS;
+  const through = (1 - K1_OUTSIDE) * (1 - K2_INSIDE);
+  const inside = 1 - K2_INSIDE;
+  // Weights over their white, so that the sums are ready for Lab.
+  const wx = x.map((w) => (w * through) / white[0]);
+  const wy = y.map((w) => (w * through) / white[1]);
+  const wz = z.map((w) => (w * through) / white[2]);
+  const sumK = new Float64Array(bands);
+  const sumS = new Float64Array(bands);
+  let at = 0;
+  for (let s = 0; s < sets.length; s++) {
+    const set = sets[s]!;
+    const last = set.length - 1;
+    const lastK = all[set[last]!]!.K;
+    const lastS = all[set[last]!]!.S;
+    const base = practicality(set, [1], all);
+    const ways = divisions.get(set.length)!;
+    let held: Uint8Array | undefined;
+    for (let d = 0; d < ways.length; d++) {
+      const parts = ways[d]!;
+      const more = sameButLast(held, parts) ? parts[last]! - held![last]! : restart(sumK, sumS, set, parts, all);
+      held = parts;
+      let X = 0;
+      let Y = 0;
+      let Z = 0;
+      for (let i = 0; i < bands; i++) {
+        const K = (sumK[i]! += more * lastK[i]!);
+        const S = (sumS[i]! += more * lastS[i]!);
+        const R = S / (inside * S + K + Math.sqrt(K * (K + 2 * S)));
+        X += wx[i]! * R;
+        Y += wy[i]! * R;
+        Z += wz[i]! * R;
+      }
+      const fy = labForward(Y);
+      L[at] = 116 * fy - 16;
+      a[at] = 500 * (labForward(X) - fy);
+      b[at] = 200 * (fy - labForward(Z));
+      value[at] = valueOfY(Y * 100);
+      trouble[at] = base + (totalOf(parts) - 1) * PART_TROUBLE;
+      setOf[at] = s;
+      divisionOf[at] = d;
+      at++;
+    }
+    if (progress && (s & 31) === 0) progress(at / count);
+  }
+  return columns;
+}
+
+/** Whether two divisions differ in the last part only. */
+function sameButLast(held: Uint8Array | undefined, parts: Uint8Array): boolean {
+  if (!held) return false;
+  for (let k = 0; k < parts.length - 1; k++) if (held[k] !== parts[k]) return false;
+  return true;
+}
+
+/** Sums all ingredients but the last; answers how many parts of the last are to come on top. */
+function restart(sumK: Float64Array, sumS: Float64Array, set: IngredientSet, parts: Uint8Array, all: readonly Ingredient[]): number {
+  sumK.fill(0);
+  sumS.fill(0);
+  const last = set.length - 1;
+  for (let k = 0; k < last; k++) {
+    const { K, S } = all[set[k]!]!;
+    const n = parts[k]!;
+    for (let i = 0; i < BANDS; i++) {
+      sumK[i]! += n * K[i]!;
+      sumS[i]! += n * S[i]!;
+    }
+  }
+  return parts[last]!;
+}
+
+function totalOf(parts: Uint8Array): number {
+  let total = 0;
+  for (let k = 0; k < parts.length; k++) total += parts[k]!;
+  return total;
+}
+
+function kinOf(sets: readonly IngredientSet[], all: readonly Ingredient[]): Uint32Array {
+  const kin = new Map<string, number>();
+  return Uint32Array.from(sets, (set) => {
+    const tubes = [...new Set(set.flatMap((i) => Object.keys(all[i]!.flat)))].sort().join('\n');
+    if (!kin.has(tubes)) kin.set(tubes, kin.size);
+    return kin.get(tubes)!;
+  });
+}
+
+type Column = Float32Array | Uint32Array | Uint16Array;
+
+function reorder<T extends Column>(column: T, order: Uint32Array): T {
+  const moved = column.slice() as T;
+  for (let i = 0; i < order.length; i++) moved[i] = column[order[i]!]!;
+  return moved;
+}
+
+/**
+ * Makes the book of a palette.
+ * @throws CraftError for a palette or limits that cannot be worked with.
+ */
+export function makeBook(tubes: readonly PaletteTube[], limits: Limits, light: Illuminant = 'D65', progress?: Progress): Book {
+  const ingredients = ingredientsOf(tubes);
+  const enumeration = enumerate(ingredients, limits);
+  const columns = colourAll(enumeration, ingredients, light, progress && ((done) => progress(done * 0.85)));
+  const order = curveOrder(columns.L, columns.a, columns.b);
+  const L = reorder(columns.L, order);
+  const a = reorder(columns.a, order);
+  const b = reorder(columns.b, order);
+  const trouble = reorder(columns.trouble, order);
+  const tree = growTree(L, a, b, trouble);
+  progress?.(1);
+  return {
+    ingredients,
+    limits,
+    light,
+    count: enumeration.count,
+    sets: enumeration.sets,
+    kinOf: kinOf(enumeration.sets, ingredients),
+    divisions: enumeration.divisions,
+    L,
+    a,
+    b,
+    value: reorder(columns.value, order),
+    trouble,
+    setOf: reorder(columns.setOf, order),
+    divisionOf: reorder(columns.divisionOf, order),
+    tree,
+  };
+}
+
+/** The ingredients and parts of recipe `i`. */
+export function recipeAt(book: Book, i: number): { readonly set: IngredientSet; readonly parts: Uint8Array } {
+  const set = book.sets[book.setOf[i]!]!;
+  return { set, parts: book.divisions.get(set.length)![book.divisionOf[i]!]! };
+}

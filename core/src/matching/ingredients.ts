@@ -1,0 +1,90 @@
+import { deltaE00 } from '../colour/difference.ts';
+import { CraftError } from '../errors.ts';
+import { labOf, mixCurves, reflectance } from '../paint/mix.ts';
+import type { PaintCurves } from '../paint/catalogue.ts';
+import { MOST_TUBES } from './limits.ts';
+
+/** A tube as it lies on the palette. `id` is the caller's own name for it. */
+export interface PaletteTube extends PaintCurves {
+  readonly id: string;
+}
+
+/** A weak premix of a strong tube, mixed first and then used as one ingredient. */
+export interface Letdown {
+  readonly name: string;
+  readonly parts: Readonly<Record<string, number>>;
+}
+
+/** What a part of a recipe can be: a tube, or a let-down of one. */
+export interface Ingredient extends PaintCurves {
+  readonly id: string;
+  /** Share of volume of each tube in it; a tube is itself. */
+  readonly flat: Readonly<Record<string, number>>;
+  readonly letdown?: Letdown;
+}
+
+/** A tube is strong when one part of it in eleven of the base moves the base further than this (ΔE00). */
+export const STRONG_STEP = 26;
+/** Parts of the base to one of the strong tube. */
+export const LETDOWN_BASE = 9;
+/** Each let-down makes the book much larger; the strongest tubes come first. */
+const MOST_LETDOWNS = 3;
+
+const isSane = (v: number): boolean => Number.isFinite(v) && v >= 0 && v <= 1000;
+
+function checkPalette(tubes: readonly PaletteTube[]): void {
+  if (tubes.length === 0) throw new CraftError('palette', 'The palette is empty: choose at least one tube.');
+  if (tubes.length > MOST_TUBES)
+    throw new CraftError('palette', `A palette may hold at most ${MOST_TUBES} tubes; this one holds ${tubes.length}.`);
+  const seen = new Set<string>();
+  for (const { id, K, S } of tubes) {
+    if (seen.has(id)) throw new CraftError('palette', `The tube ${JSON.stringify(id)} is on the palette twice.`);
+    seen.add(id);
+    if (!K.every(isSane) || !S.every((v) => isSane(v) && v > 0))
+      throw new CraftError('palette', `The curves of the tube ${JSON.stringify(id)} are broken: K and S must be numbers from 0, S above 0.`);
+  }
+}
+
+/** The paint others are let down with: the lightest masstone on the palette. */
+function baseOf(tubes: readonly PaletteTube[]): PaletteTube {
+  const lightness = (tube: PaletteTube) => labOf(reflectance(tube))[0];
+  return tubes.reduce((best, tube) => (lightness(tube) > lightness(best) ? tube : best));
+}
+
+/** How far one part in twelve moves the base, in ΔE00: what painters call tinting strength. */
+export function tintingStep(tube: PaintCurves, base: PaintCurves): number {
+  const tint = mixCurves([
+    { paint: tube, parts: 1 },
+    { paint: base, parts: 11 },
+  ]);
+  return deltaE00(labOf(reflectance(tint)), labOf(reflectance(base)));
+}
+
+function letDown(tube: PaletteTube, base: PaletteTube): Ingredient {
+  const parts = { [base.id]: LETDOWN_BASE, [tube.id]: 1 };
+  const { K, S } = mixCurves([
+    { paint: base, parts: LETDOWN_BASE },
+    { paint: tube, parts: 1 },
+  ]);
+  const name = `${tube.id} let down`;
+  const whole = LETDOWN_BASE + 1;
+  return { id: name, K, S, flat: { [base.id]: LETDOWN_BASE / whole, [tube.id]: 1 / whole }, letdown: { name, parts } };
+}
+
+/**
+ * Ingredients for recipes from a palette: its tubes in their order, then let-downs (1 : 9 in the
+ * lightest paint) of those too strong to be measured by the part.
+ * @throws CraftError for an empty or overfull palette, a tube twice, or broken curves.
+ */
+export function ingredientsOf(tubes: readonly PaletteTube[]): Ingredient[] {
+  checkPalette(tubes);
+  const whole = tubes.map((tube): Ingredient => ({ id: tube.id, K: tube.K, S: tube.S, flat: { [tube.id]: 1 } }));
+  const base = baseOf(tubes);
+  const strong = tubes
+    .filter((tube) => tube !== base)
+    .map((tube) => ({ tube, step: tintingStep(tube, base) }))
+    .filter(({ step }) => step > STRONG_STEP)
+    .sort((one, other) => other.step - one.step)
+    .slice(0, MOST_LETDOWNS);
+  return [...whole, ...strong.map(({ tube }) => letDown(tube, base))];
+}

@@ -1,0 +1,38 @@
+import { deltaE00From } from '../colour/difference.ts';
+import type { Lab } from '../colour/spaces.ts';
+import { valueOfLightness, type MunsellValue } from '../colour/value.ts';
+
+/** How recipes are ranked against a target. */
+export interface Ranking {
+  readonly target: Lab;
+  readonly targetValue: MunsellValue;
+  /** Value steps a recipe may be off before value counts on its own. */
+  readonly valueTolerance: number;
+  /** ΔE00 of a recipe's colour from the target. */
+  readonly deltaE: (L: number, a: number, b: number) => number;
+}
+
+/** A quarter of a value step: about what a painter sees on the canvas. */
+export const VALUE_TOLERANCE: MunsellValue = 0.25;
+/**
+ * ΔE00 that one value step beyond the tolerance costs, on top of the ΔE00 it is already part of:
+ * a step of value is 8 to 10 ΔE00, so value counts a little more than double.
+ */
+export const VALUE_WEIGHT = 12;
+
+export const rankingFor = (target: Lab, valueTolerance: number = VALUE_TOLERANCE): Ranking => ({
+  target,
+  targetValue: valueOfLightness(Math.min(100, Math.max(0, target[0]))),
+  valueTolerance,
+  deltaE: deltaE00From(target),
+});
+
+/** What the value error costs, in ΔE00. */
+export function valueCost(ranking: Ranking, value: MunsellValue): number {
+  const beyond = Math.abs(value - ranking.targetValue) - ranking.valueTolerance;
+  return beyond > 0 ? beyond * VALUE_WEIGHT : 0;
+}
+
+/** Ranking score of a recipe, lower is better: value first, then colour, then trouble. */
+export const score = (ranking: Ranking, L: number, a: number, b: number, value: MunsellValue, trouble: number): number =>
+  ranking.deltaE(L, a, b) + valueCost(ranking, value) + trouble;
