@@ -12,6 +12,7 @@ export * from './colour/smoothSpectrum.ts';
 export * from './colour/munsell.ts';
 export * from './paint/kubelkaMunk.ts';
 export * from './paint/catalogue.ts';
+export type { Drying, Lightfastness } from './paint/pigments/definition.ts';
 export * from './paint/mix.ts';
 export * from './colour/read.ts';
 export * from './matching/limits.ts';

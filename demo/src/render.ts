@@ -63,6 +63,6 @@ async function renderScene(scene: Scene, width: number, samples: number): Promis
 }
 
 if (isMainThread) {
-  const [name, width = '1200', samples = '24'] = process.argv.slice(2);
+  const [name, width = '960', samples = '12'] = process.argv.slice(2);
   for (const scene of SCENES) if (!name || scene.name === name) await renderScene(scene, Number(width), Number(samples));
 } else renderPart(workerData as Job);

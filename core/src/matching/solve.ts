@@ -30,7 +30,7 @@ export function reachOf({ deltaE00, valueError }: Recipe): Reach {
 /** Sets of tubes that alternatives are chosen from. */
 const SHORTLIST = 24;
 /** ΔE00 an alternative may be further off than the best. */
-const WORSE_AT_MOST = 4;
+const WORSE_AT_MOST = 6;
 
 /** The best recipe for a target, fast enough to follow a pointer. */
 export function best(book: Book, target: Lab, valueTolerance?: number): Recipe {

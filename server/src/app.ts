@@ -1,0 +1,41 @@
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import express, { type Express } from 'express';
+import helmet from 'helmet';
+import { pino, type Logger } from 'pino';
+import { pinoHttp } from 'pino-http';
+import { localOnly } from './localOnly.ts';
+import { problemHandler } from './problems.ts';
+import { apiRoutes } from './routes/api.ts';
+import type { Studio } from './studio/studio.ts';
+
+/** The server over an open studio. `pages` is the folder of the built interface, if it is to be served. */
+export function makeApp(studio: Studio, pages?: string, log: Logger = pino({ level: 'warn' })): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(pinoHttp({ logger: log, autoLogging: false }));
+  app.use(localOnly);
+  app.use(
+    helmet({
+      strictTransportSecurity: false,
+      contentSecurityPolicy: {
+        directives: {
+          'default-src': ["'self'"],
+          'script-src': ["'self'"],
+          'style-src': ["'self'", "'unsafe-inline'"],
+          'img-src': ["'self'", 'blob:', 'data:'],
+          'worker-src': ["'self'", 'blob:'],
+          'upgrade-insecure-requests': null,
+        },
+      },
+    }),
+  );
+  app.use('/api', express.json({ limit: '1mb' }), apiRoutes(studio));
+  if (pages && existsSync(pages)) {
+    app.use('/assets', express.static(join(pages, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
+    app.use(express.static(pages, { maxAge: 0 }));
+    app.get('/{*path}', (_, response) => response.sendFile(join(pages, 'index.html')));
+  }
+  app.use(problemHandler);
+  return app;
+}

@@ -1,0 +1,103 @@
+import { Column, Entity, Index, JoinColumn, ManyToOne, OneToMany, PrimaryColumn, type Relation } from 'typeorm';
+import { Palette } from './palettes.ts';
+
+@Entity({ name: 'painting' })
+export class Painting {
+  @PrimaryColumn('text', { primaryKeyConstraintName: 'pk_painting' })
+  id!: string;
+
+  @Column('integer')
+  version!: number;
+
+  @Column('text')
+  title!: string;
+
+  @Index('ix_painting_palette')
+  @Column('text')
+  paletteId!: string;
+
+  @ManyToOne(() => Palette, { onDelete: 'RESTRICT' })
+  @JoinColumn({ name: 'paletteId', foreignKeyConstraintName: 'fk_painting_palette' })
+  palette?: Relation<Palette>;
+
+  /** Colour of the toned ground, `#rrggbb`. */
+  @Column('text')
+  ground!: string;
+
+  @OneToMany(() => Reference, (reference) => reference.painting)
+  references?: Relation<Reference[]>;
+
+  @Column('text')
+  createdAt!: string;
+
+  @Column('text')
+  updatedAt!: string;
+
+  @Column('text', { nullable: true })
+  deletedAt!: string | null;
+}
+
+/** A picture by what it holds: the id is the SHA-256 of its bytes. */
+@Entity({ name: 'picture' })
+export class Picture {
+  @PrimaryColumn('text', { primaryKeyConstraintName: 'pk_picture' })
+  id!: string;
+
+  @Column('text')
+  mime!: string;
+
+  @Column('integer')
+  width!: number;
+
+  @Column('integer')
+  height!: number;
+
+  @Column('text')
+  createdAt!: string;
+}
+
+/** The bytes of a picture, apart so that they are not loaded with the row. */
+@Entity({ name: 'picture_bytes' })
+export class PictureBytes {
+  @PrimaryColumn('text', { primaryKeyConstraintName: 'pk_picture_bytes' })
+  pictureId!: string;
+
+  @ManyToOne(() => Picture, { onDelete: 'CASCADE' })
+  @JoinColumn({ name: 'pictureId', foreignKeyConstraintName: 'fk_picture_bytes_picture' })
+  picture?: Relation<Picture>;
+
+  @Column('blob')
+  bytes!: Buffer;
+}
+
+/** A picture that a painting is made from. */
+@Entity({ name: 'reference' })
+export class Reference {
+  @PrimaryColumn('text', { primaryKeyConstraintName: 'pk_reference' })
+  id!: string;
+
+  @Index('ix_reference_painting')
+  @Column('text')
+  paintingId!: string;
+
+  @ManyToOne(() => Painting, (painting) => painting.references, { onDelete: 'CASCADE' })
+  @JoinColumn({ name: 'paintingId', foreignKeyConstraintName: 'fk_reference_painting' })
+  painting?: Relation<Painting>;
+
+  @Index('ix_reference_picture')
+  @Column('text')
+  pictureId!: string;
+
+  @ManyToOne(() => Picture, { onDelete: 'RESTRICT' })
+  @JoinColumn({ name: 'pictureId', foreignKeyConstraintName: 'fk_reference_picture' })
+  picture?: Relation<Picture>;
+
+  @Column('text')
+  name!: string;
+
+  @Column('text')
+  createdAt!: string;
+
+  @Column('text', { nullable: true })
+  deletedAt!: string | null;
+}

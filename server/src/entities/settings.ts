@@ -1,0 +1,25 @@
+import type { ValueScale, WarmBlue } from '@dusk/core';
+import type { Room, Surround } from '@dusk/wire';
+import { Column, Entity, PrimaryColumn } from 'typeorm';
+
+/** How this painter thinks. One row. */
+@Entity({ name: 'settings' })
+export class Settings {
+  @PrimaryColumn('integer', { primaryKeyConstraintName: 'pk_settings' })
+  id!: number;
+
+  @Column('integer')
+  version!: number;
+
+  @Column('text')
+  valueScale!: ValueScale;
+
+  @Column('text')
+  warmBlue!: WarmBlue;
+
+  @Column('text')
+  surround!: Surround;
+
+  @Column('text')
+  room!: Room;
+}

@@ -1,0 +1,20 @@
+import type { RequestHandler } from 'express';
+import { ProblemError } from './problems.ts';
+
+const OWN_NAMES = new Set(['127.0.0.1', 'localhost', '[::1]']);
+
+const hostName = (host: string): string => host.replace(/:\d+$/, '').toLowerCase();
+
+/**
+ * Refuses requests that name another host (a foreign page that has its own name point here), and
+ * changes that come from another origin.
+ */
+export const localOnly: RequestHandler = (request, _response, next) => {
+  const host = request.headers.host ?? '';
+  if (!OWN_NAMES.has(hostName(host)))
+    throw new ProblemError(421, 'Wrong host', 'This studio answers on this machine only, as 127.0.0.1 or localhost.');
+  const { origin } = request.headers;
+  if (origin !== undefined && origin !== `http://${host}`)
+    throw new ProblemError(403, 'Wrong origin', 'This studio takes no requests from other pages.');
+  next();
+};

@@ -1,0 +1,4 @@
+import { FirstLight1700000000000 } from './1700000000000-FirstLight.ts';
+
+/** In the order in which they run; a landed one is never changed. */
+export const MIGRATIONS = [FirstLight1700000000000];

@@ -1,0 +1,61 @@
+import { CraftError } from '@dusk/core';
+import { InvalidRequest, type FieldError, type Problem } from '@dusk/wire';
+import type { ErrorRequestHandler, Response } from 'express';
+import { MulterError } from 'multer';
+
+/** An error that has a place in HTTP: a status and a sentence a painter can act on. */
+export class ProblemError extends Error {
+  constructor(
+    readonly status: number,
+    readonly title: string,
+    detail: string,
+    readonly more: { fields?: readonly FieldError[]; sentVersion?: number; current?: unknown } = {},
+  ) {
+    super(detail);
+    this.name = 'ProblemError';
+  }
+}
+
+export const notFound = (what: string): ProblemError => new ProblemError(404, 'Not found', `There is no such ${what}.`);
+
+/** The row has moved on since the sender last saw it. */
+export const stale = (what: string, sentVersion: number, current: unknown): ProblemError =>
+  new ProblemError(409, 'Changed elsewhere', `This ${what} was changed in another window. Nothing was lost: look at both and choose.`, {
+    sentVersion,
+    current,
+  });
+
+interface ParserError {
+  readonly type: string;
+  readonly status: number;
+}
+
+function asProblem(error: unknown): ProblemError | undefined {
+  if (error instanceof ProblemError) return error;
+  if (error instanceof InvalidRequest) return new ProblemError(422, 'The request does not fit', error.message, { fields: error.fields });
+  if (error instanceof CraftError) return new ProblemError(422, 'This cannot be mixed', error.message, { fields: [{ field: error.kind, message: error.message }] });
+  if (error instanceof MulterError)
+    return error.code === 'LIMIT_FILE_SIZE'
+      ? new ProblemError(413, 'Too large', 'The picture is larger than 40 MB. Save it smaller and try again.')
+      : new ProblemError(422, 'The request does not fit', 'Send one picture, in the field "picture".');
+  const { type, status } = error as Partial<ParserError>;
+  if (type === 'entity.parse.failed') return new ProblemError(400, 'Not JSON', 'The request is not valid JSON.');
+  if (type === 'entity.too.large') return new ProblemError(413, 'Too large', 'The request is larger than 1 MB.');
+  if (typeof status === 'number' && status >= 400 && status < 500) return new ProblemError(status, 'Bad request', 'The request cannot be read.');
+  if (error instanceof Error && /^(Multipart|Unexpected end of form|Malformed part)/.test(error.message))
+    return new ProblemError(400, 'Broken upload', 'The upload broke off. Send the picture again.');
+  return undefined;
+}
+
+export function sendProblem(response: Response, error: ProblemError): void {
+  const problem: Problem = { type: 'about:blank', title: error.title, status: error.status, detail: error.message, ...error.more };
+  response.status(error.status).type('application/problem+json').send(JSON.stringify(problem));
+}
+
+/** Last in line: every error leaves as `problem+json`; those that are ours to mend are logged. */
+export const problemHandler: ErrorRequestHandler = (error: unknown, request, response, next) => {
+  const problem = asProblem(error);
+  if (!problem) request.log?.error({ err: error }, 'unexpected error');
+  if (response.headersSent) next(error);
+  else sendProblem(response, problem ?? new ProblemError(500, 'Something broke', 'Something went wrong here. Nothing was changed; try again.'));
+};

@@ -1,0 +1,46 @@
+import { randomUUID } from 'node:crypto';
+import { CATALOGUE, CATALOGUE_STATE, type Pigment } from '@dusk/core';
+import type { EntityManager } from 'typeorm';
+import { Settings, Tube, TubeState } from '../entities/index.ts';
+
+/** Mouth of an ordinary 40 ml tube. */
+export const USUAL_NOZZLE_MM = 6;
+const SOURCE = `catalogue ${CATALOGUE_STATE}`;
+
+export const now = (): string => new Date().toISOString();
+
+/** A new tube of a generic pigment, with the pigment's typical curves as its first state. */
+export async function addTube(db: EntityManager, pigment: Pigment, name: string, maker: string, nozzleMm: number): Promise<Tube> {
+  const tube = await db.save(Tube, { id: randomUUID(), name, maker, pigment: pigment.slug, nozzleMm, createdAt: now() });
+  await db.insert(TubeState, typicalState(tube.id, pigment));
+  return tube;
+}
+
+const typicalState = (tubeId: string, pigment: Pigment): TubeState => ({
+  id: randomUUID(),
+  tubeId,
+  basis: 'typical',
+  source: SOURCE,
+  K: Array.from(pigment.K),
+  S: Array.from(pigment.S),
+  createdAt: now(),
+});
+
+/**
+ * Sees that the studio holds every generic pigment as a tube, and that tubes resting on typical
+ * curves have today's as their newest state; older states stay for the piles that rested on them.
+ */
+export async function stockCatalogue(db: EntityManager): Promise<void> {
+  if (!(await db.existsBy(Settings, { id: 1 })))
+    await db.insert(Settings, { id: 1, version: 1, valueScale: 'munsell', warmBlue: 'red-leaning', surround: 'N5', room: 'dark' });
+  const tubes = await db.find(Tube);
+  const generic = new Set(tubes.filter((t) => t.maker === '').map((t) => t.pigment));
+  for (const pigment of CATALOGUE.values())
+    if (!generic.has(pigment.slug)) await addTube(db, pigment, pigment.name, '', USUAL_NOZZLE_MM);
+  const states = await db.find(TubeState, { select: { tubeId: true, basis: true, source: true } });
+  const upToDate = new Set(states.filter((s) => s.basis !== 'typical' || s.source === SOURCE).map((s) => s.tubeId));
+  for (const tube of tubes) {
+    const pigment = CATALOGUE.get(tube.pigment);
+    if (pigment && !upToDate.has(tube.id)) await db.insert(TubeState, typicalState(tube.id, pigment));
+  }
+}

@@ -1,0 +1,71 @@
+import 'reflect-metadata';
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { DataSource, type EntityManager } from 'typeorm';
+import { ENTITIES } from '../entities/index.ts';
+import { MIGRATIONS } from '../migrations/index.ts';
+import { stockCatalogue } from './catalogue.ts';
+
+/** The file that is the whole studio, inside the data folder. */
+export const STUDIO_FILE = 'studio.sqlite';
+
+/** An open studio: one SQLite file. */
+export interface Studio {
+  readonly file: string;
+  readonly data: DataSource;
+  /** Reads, after the changes before it, so that no half-made change is seen. */
+  readonly look: <T>(work: (db: EntityManager) => Promise<T>) => Promise<T>;
+  /** Runs a change as one transaction, after those before it, and answers once it is durable. */
+  readonly change: <T>(work: (db: EntityManager) => Promise<T>) => Promise<T>;
+  readonly close: () => Promise<void>;
+}
+
+interface Pragmas {
+  pragma(text: string): unknown;
+}
+
+export const dataSourceFor = (file: string): DataSource =>
+  new DataSource({
+    type: 'better-sqlite3',
+    database: file,
+    entities: ENTITIES,
+    migrations: MIGRATIONS,
+    migrationsTableName: 'migration',
+    prepareDatabase: (db: Pragmas) => {
+      db.pragma('journal_mode = WAL');
+      db.pragma('synchronous = FULL');
+      db.pragma('foreign_keys = ON');
+    },
+  });
+
+/**
+ * Opens the studio in a folder, makes it when there is none, and brings its schema up to date.
+ * All share one connection, so reads and changes are queued: two open transactions would run into
+ * one another.
+ */
+export async function openStudio(folder: string): Promise<Studio> {
+  mkdirSync(folder, { recursive: true });
+  const file = join(folder, STUDIO_FILE);
+  const data = dataSourceFor(file);
+  await data.initialize();
+  await data.runMigrations({ transaction: 'each' });
+  let last: Promise<unknown> = Promise.resolve();
+  const inTurn = <T>(work: () => Promise<T>): Promise<T> => {
+    const next = last.then(work);
+    last = next.catch(() => undefined);
+    return next;
+  };
+  const look: Studio['look'] = (work) => inTurn(() => work(data.manager));
+  const change: Studio['change'] = (work) => inTurn(() => data.transaction(work));
+  await change(stockCatalogue);
+  return {
+    file,
+    data,
+    look,
+    change,
+    close: async () => {
+      await last;
+      await data.destroy();
+    },
+  };
+}

@@ -1,0 +1,43 @@
+import { IsIn, IsInt, IsOptional, Min } from 'class-validator';
+import { VALUE_SCALES, type ValueScale, type WarmBlue } from '@dusk/core';
+
+export const SURROUNDS = ['white', 'N7', 'N5', 'N3', 'ground'] as const;
+/** Grey around colours that are judged: white, a Munsell value, or the painting's ground. */
+export type Surround = (typeof SURROUNDS)[number];
+
+export const ROOMS = ['light', 'dark'] as const;
+/** The studio's own light: how bright the interface is away from the judged colours. */
+export type Room = (typeof ROOMS)[number];
+
+const WARM_BLUES = ['red-leaning', 'green-leaning'] as const;
+
+/** How this painter thinks; every field may be changed alone. */
+export class SettingsChange {
+  @IsInt({ message: 'A change says which version it changes' })
+  @Min(1, { message: 'Versions start at 1' })
+  version!: number;
+
+  @IsOptional()
+  @IsIn(VALUE_SCALES, { message: `The value scale is one of ${VALUE_SCALES.join(', ')}` })
+  valueScale?: ValueScale;
+
+  @IsOptional()
+  @IsIn(WARM_BLUES, { message: `The warm blue is one of ${WARM_BLUES.join(', ')}` })
+  warmBlue?: WarmBlue;
+
+  @IsOptional()
+  @IsIn(SURROUNDS, { message: `The surround is one of ${SURROUNDS.join(', ')}` })
+  surround?: Surround;
+
+  @IsOptional()
+  @IsIn(ROOMS, { message: `The room is one of ${ROOMS.join(', ')}` })
+  room?: Room;
+}
+
+export interface SettingsDto {
+  readonly version: number;
+  readonly valueScale: ValueScale;
+  readonly warmBlue: WarmBlue;
+  readonly surround: Surround;
+  readonly room: Room;
+}

@@ -1,0 +1,36 @@
+import 'reflect-metadata';
+import { plainToInstance, type ClassConstructor } from 'class-transformer';
+import { validateSync, type ValidationError } from 'class-validator';
+import type { FieldError } from './problem.ts';
+
+/** A request that does not fit its class, field by field. */
+export class InvalidRequest extends Error {
+  constructor(readonly fields: readonly FieldError[]) {
+    super(fields.map((f) => f.message).join(' '));
+    this.name = 'InvalidRequest';
+  }
+}
+
+function flattened(errors: readonly ValidationError[], path = ''): FieldError[] {
+  return errors.flatMap((error) => {
+    const field = path ? `${path}.${error.property}` : error.property;
+    const own = Object.entries(error.constraints ?? {}).map(([rule, message]) => ({
+      field,
+      message: rule === 'whitelistValidation' ? `There is no field ${error.property} here.` : `${message}.`.replace(/\.\.$/, '.'),
+    }));
+    return [...own, ...flattened(error.children ?? [], field)];
+  });
+}
+
+/**
+ * Makes an instance of a wire class from what was sent.
+ * @throws InvalidRequest when it is no object, a field is wrong, or a field is unknown.
+ */
+export function readAs<T extends object>(type: ClassConstructor<T>, sent: unknown): T {
+  if (typeof sent !== 'object' || sent === null || Array.isArray(sent))
+    throw new InvalidRequest([{ field: '', message: 'The request must be a JSON object.' }]);
+  const instance = plainToInstance(type, sent);
+  const errors = validateSync(instance, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true });
+  if (errors.length > 0) throw new InvalidRequest(flattened(errors));
+  return instance;
+}
