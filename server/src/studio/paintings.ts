@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { NewPainting, PaintingChange, PaintingDto, ReferenceDto } from '@dusk/wire';
 import { IsNull, type EntityManager } from 'typeorm';
-import { Painting, Picture, PictureBytes, Pile, Reference } from '../entities/index.ts';
+import { Painting, Palette, Picture, PictureBytes, Pile, Reference } from '../entities/index.ts';
 import { notFound, ProblemError, stale } from '../problems.ts';
 import { now } from './catalogue.ts';
 import { paletteOf } from './palettes.ts';
@@ -104,3 +104,6 @@ export async function pictureBytes(db: EntityManager, id: string): Promise<{ mim
   if (!row) throw notFound('picture');
   return { mime: row.picture!.mime, bytes: row.bytes };
 }
+
+/** Whether anybody has worked in the studio yet: a painting or a palette was ever made. */
+export const hasWork = async (db: EntityManager): Promise<boolean> => (await db.exists(Painting)) || (await db.exists(Palette));

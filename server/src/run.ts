@@ -1,0 +1,3 @@
+import { runServer } from './main.ts';
+
+await runServer('studio/own');

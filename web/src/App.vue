@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue';
+import { useRoute } from 'vue-router';
+import { useTheme } from 'vuetify';
+import { hexToLab } from '@dusk/core';
+import Ledge from './parts/Ledge.vue';
+import NoticeBar from './parts/NoticeBar.vue';
+import Rail from './parts/Rail.vue';
+import ShortcutsSheet from './parts/ShortcutsSheet.vue';
+import SightFilters from './parts/SightFilters.vue';
+import { useShortcuts } from './live/useShortcuts.ts';
+import { usePaintings } from './stores/paintings.ts';
+import { usePiles } from './stores/piles.ts';
+import { useSettings } from './stores/settings.ts';
+import { useSight } from './stores/sight.ts';
+
+const route = useRoute();
+const theme = useTheme();
+const { settings } = useSettings();
+const store = useSettings();
+const paintings = usePaintings();
+const piles = usePiles();
+const sight = useSight();
+const sheet = ref(false);
+
+watch(
+  () => store.settings.room,
+  (room) => theme.change(room),
+  { immediate: true },
+);
+watch(
+  () => paintings.open?.id,
+  (id) => id && void piles.load(id),
+  { immediate: true },
+);
+
+const atEasel = computed(() => route.name === 'easel');
+const hasLedge = computed(() => paintings.open !== undefined && !atEasel.value);
+
+/** The painting's ground as surround takes its own ink, light or dark, whichever reads better. */
+const groundStyle = computed(() => {
+  if (store.settings.surround !== 'ground') return {};
+  const ground = paintings.open?.ground ?? '#797979';
+  const ink = hexToLab(ground)[0] > 52 ? '#000000' : '#ffffff';
+  return { '--surround': ground, '--surround-ink': ink, '--surround-soft': ink };
+});
+const classes = computed(() => [
+  `surround-${store.settings.surround ?? settings.surround}`,
+  { 'sight-grey': sight.grey, 'sight-squint': sight.squint },
+]);
+
+useShortcuts(() => [
+  { key: 'g', says: 'everything in grey, and back', run: () => (sight.grey = !sight.grey) },
+  { key: 's', says: 'squint, and back', run: () => (sight.squint = !sight.squint) },
+  { key: '?', says: 'this list', run: () => (sheet.value = !sheet.value) },
+]);
+</script>
+
+<template>
+  <v-app>
+    <SightFilters />
+    <div class="frame" :class="[classes, { 'with-ledge': hasLedge, 'at-easel': atEasel }]" :style="groundStyle">
+      <Rail v-if="!atEasel" @shortcuts="sheet = true" />
+      <main>
+        <RouterView />
+      </main>
+      <Ledge v-if="hasLedge" />
+      <NoticeBar />
+    </div>
+    <ShortcutsSheet v-model="sheet" />
+  </v-app>
+</template>
+
+<style scoped>
+.frame {
+  display: grid;
+  grid-template: 'rail main' minmax(0, 1fr) / var(--rail-width) minmax(0, 1fr);
+  height: 100vh;
+  height: 100dvh;
+}
+.with-ledge {
+  grid-template:
+    'rail main' minmax(0, 1fr)
+    'ledge ledge' var(--ledge-height) / var(--rail-width) minmax(0, 1fr);
+}
+.at-easel {
+  grid-template: 'main' 1fr / 1fr;
+}
+main {
+  grid-area: main;
+  min-width: 0;
+  min-height: 0;
+}
+</style>

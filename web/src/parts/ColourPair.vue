@@ -1,0 +1,37 @@
+<script setup lang="ts">
+import { show, type Lab } from '@dusk/core';
+import { computed } from 'vue';
+
+/** Two colours that are compared: they touch along an edge, with nothing between. */
+const props = defineProps<{ target?: Lab | null; mixed?: Lab | undefined; height?: number }>();
+
+const target = computed(() => (props.target ? show(props.target) : undefined));
+const mixed = computed(() => (props.mixed ? show(props.mixed) : undefined));
+const beyond = computed(() => target.value?.inDisplay === false || mixed.value?.inDisplay === false);
+</script>
+
+<template>
+  <figure class="pair">
+    <div class="chips" :style="{ height: `${height ?? 120}px` }">
+      <div v-if="target" class="chip" :style="{ background: target.css }" data-chip="target" />
+      <div v-if="mixed" class="chip" :style="{ background: mixed.css }" data-chip="mixed" />
+    </div>
+    <figcaption v-if="beyond" class="quiet">Shown duller than it is: this screen cannot reach it.</figcaption>
+  </figure>
+</template>
+
+<style scoped>
+.pair {
+  margin: 0;
+}
+.chips {
+  display: flex;
+}
+.chip {
+  flex: 1;
+}
+figcaption {
+  font-size: 14px;
+  margin-top: 4px;
+}
+</style>

@@ -1,0 +1,24 @@
+<script setup lang="ts">
+/** A place without anything in it yet: what it is for, and the one next step. */
+defineProps<{ title: string }>();
+</script>
+
+<template>
+  <section class="empty-place">
+    <h1>{{ title }}</h1>
+    <div class="says"><slot /></div>
+    <div class="step"><slot name="step" /></div>
+  </section>
+</template>
+
+<style scoped>
+.empty-place {
+  max-width: 560px;
+  margin: 12vh auto 0;
+  padding: 0 24px;
+}
+.says {
+  margin: 14px 0 20px;
+  font-size: 18px;
+}
+</style>

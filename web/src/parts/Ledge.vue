@@ -1,0 +1,151 @@
+<script setup lang="ts">
+import { hexToLab, show, valueOfLightness } from '@dusk/core';
+import { computed } from 'vue';
+import { useRoute } from 'vue-router';
+import { describe } from '../live/words.ts';
+import { usePaintings } from '../stores/paintings.ts';
+import { labOfDto, usePiles } from '../stores/piles.ts';
+import { useReference } from '../stores/reference.ts';
+import { useSettings } from '../stores/settings.ts';
+
+/** The strip of piles: left to right by value, above the line when warm and below when cool, as large as their amount. */
+const route = useRoute();
+const paintings = usePaintings();
+const piles = usePiles();
+const settings = useSettings();
+const reference = useReference();
+
+/** Share of the way from black to white, kept off the very ends. */
+const across = (value: number): number => 3 + 94 * (value / 10);
+/** Greys lie close to the line, strong colours far off: the root keeps small differences visible. */
+const above = (temperature: number): number => Math.sign(temperature) * Math.min(1, Math.sqrt(Math.abs(temperature) / 50));
+const sizeOf = (ml: number): number => Math.min(62, Math.max(26, 20 + 8 * Math.sqrt(ml)));
+
+const blobs = computed(() =>
+  piles.byValue.map((pile) => {
+    const lab = labOfDto(pile.predicted);
+    const temperature = settings.temperatureOf(lab);
+    return {
+      pile,
+      css: show(lab).css,
+      size: sizeOf(pile.amountMl),
+      left: across(pile.value),
+      top: 50 - 30 * above(temperature),
+      says: `${pile.name}, value ${settings.valueText(pile.value)}, ${describe(lab, temperature)}`,
+    };
+  }),
+);
+const marks = computed(() => {
+  const ground = paintings.open && { says: 'ground', at: across(valueOfLightness(hexToLab(paintings.open.ground)[0])) };
+  const ends = reference.range
+    ? [
+        { says: 'darkest', at: across(reference.range.darkest) },
+        { says: 'lightest', at: across(reference.range.lightest) },
+      ]
+    : [];
+  return [...(ground ? [ground] : []), ...ends];
+});
+const ticks = computed(() => [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10].map((v) => ({ at: across(v), text: settings.valueText(v).replace(/\.0$/, '') })));
+</script>
+
+<template>
+  <section class="ledge judging" aria-label="Ledge: the piles of this painting, dark to light">
+    <span class="side warm">warm</span>
+    <span class="side cool">cool</span>
+    <div class="line" />
+    <span v-for="tick in ticks" :key="tick.at" class="tick figures" :style="{ left: `${tick.at}%` }">{{ tick.text }}</span>
+    <span v-for="mark in marks" :key="mark.says" class="mark" :class="mark.says" :style="{ left: `${mark.at}%` }">{{ mark.says }}</span>
+    <RouterLink
+      v-for="blob in blobs"
+      :key="blob.pile.id"
+      class="pile"
+      :class="{ open: route.params['pileId'] === blob.pile.id }"
+      :to="{ name: 'mixing', params: { paintingId: blob.pile.paintingId, pileId: blob.pile.id } }"
+      :aria-label="blob.says"
+      :title="blob.says"
+      :style="{ left: `${blob.left}%`, top: `${blob.top}%` }"
+    >
+      <span class="blob" :style="{ background: blob.css, width: `${blob.size}px`, height: `${blob.size}px` }" />
+    </RouterLink>
+    <p v-if="piles.list.length === 0" class="empty">Piles you keep lie here, dark to light.</p>
+  </section>
+</template>
+
+<style scoped>
+.ledge {
+  grid-area: ledge;
+  position: relative;
+  overflow: hidden;
+}
+.line {
+  position: absolute;
+  left: 0;
+  right: 0;
+  top: 50%;
+  border-top: 1px solid var(--surround-line);
+}
+.side {
+  position: absolute;
+  left: 10px;
+  font-size: 14px;
+}
+.warm {
+  top: 4px;
+}
+.cool {
+  bottom: 4px;
+}
+.tick {
+  position: absolute;
+  bottom: 2px;
+  transform: translateX(-50%);
+  font-size: 14px;
+}
+.tick::before {
+  content: '';
+  position: absolute;
+  left: 50%;
+  bottom: 20px;
+  height: 8px;
+  border-left: 1px solid var(--surround-ink);
+}
+.mark {
+  position: absolute;
+  top: 0;
+  padding-left: 6px;
+  height: 22px;
+  font-size: 14px;
+  border-left: 3px solid var(--surround-ink);
+  white-space: nowrap;
+}
+.mark.lightest {
+  transform: translateX(-100%);
+  border-left: none;
+  border-right: 3px solid var(--surround-ink);
+  padding: 0 6px 0 0;
+}
+.pile {
+  position: absolute;
+  display: grid;
+  place-items: center;
+  width: 44px;
+  height: 44px;
+  transform: translate(-50%, -50%);
+}
+.blob {
+  border-radius: 50%;
+}
+.pile.open::after {
+  content: '';
+  position: absolute;
+  bottom: -7px;
+  width: 26px;
+  border-bottom: 3px solid var(--surround-ink);
+}
+.empty {
+  position: absolute;
+  left: 50%;
+  top: 26%;
+  transform: translateX(-50%);
+}
+</style>

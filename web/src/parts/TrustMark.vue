@@ -1,0 +1,44 @@
+<script setup lang="ts">
+import type { Basis } from '@dusk/core';
+import { computed } from 'vue';
+
+/** How far a prediction can be trusted: typical, fitted and measured look different. */
+const props = defineProps<{ basis: Basis }>();
+
+const SAYS: Record<Basis, string> = {
+  typical: 'predicted from typical tubes: yours may be stronger, weaker or lean elsewhere',
+  fitted: 'predicted from tubes fitted to your swatches',
+  measured: 'predicted from measured tubes',
+};
+const says = computed(() => SAYS[props.basis]);
+</script>
+
+<template>
+  <p class="trust quiet" :class="basis">
+    <span class="mark" aria-hidden="true" /> <span>{{ says }}</span>
+  </p>
+</template>
+
+<style scoped>
+.trust {
+  display: flex;
+  gap: 10px;
+  align-items: baseline;
+  font-size: 15px;
+}
+.mark {
+  flex: none;
+  width: 14px;
+  height: 14px;
+  border: 2px dotted currentColor;
+  border-radius: 50%;
+  transform: translateY(2px);
+}
+.fitted .mark {
+  border-style: solid;
+}
+.measured .mark {
+  border-style: solid;
+  background: currentColor;
+}
+</style>

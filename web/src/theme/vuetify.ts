@@ -1,0 +1,59 @@
+import '@fontsource/alegreya-sans/latin-400.css';
+import '@fontsource/alegreya-sans/latin-500.css';
+import '@fontsource/alegreya-sans/latin-700.css';
+import '@fontsource/alegreya-sans/latin-ext-400.css';
+import 'vuetify/styles';
+import './studio.css';
+import { createVuetify, type ThemeDefinition } from 'vuetify';
+import { aliases, mdi } from 'vuetify/iconsets/mdi-svg';
+
+/** The studio by day: paper, slate ink. */
+const light: ThemeDefinition = {
+  dark: false,
+  colors: {
+    background: '#eceae7',
+    surface: '#f6f5f3',
+    'surface-variant': '#dedbd6',
+    'on-surface-variant': '#3a3f47',
+    primary: '#8a3d1f',
+    'on-primary': '#ffffff',
+    secondary: '#3f5268',
+    'on-secondary': '#ffffff',
+    error: '#8c1d18',
+    'on-background': '#23262b',
+    'on-surface': '#23262b',
+  },
+};
+
+/** The studio at last light. */
+const dark: ThemeDefinition = {
+  dark: true,
+  colors: {
+    background: '#22252a',
+    surface: '#2b2f35',
+    'surface-variant': '#393e46',
+    'on-surface-variant': '#d5d7da',
+    primary: '#e0936a',
+    'on-primary': '#22130b',
+    secondary: '#a9b9cd',
+    'on-secondary': '#16202c',
+    error: '#f0a79f',
+    'on-background': '#e9e7e3',
+    'on-surface': '#e9e7e3',
+  },
+};
+
+const control = { density: 'comfortable', variant: 'outlined', hideDetails: 'auto', color: 'secondary' } as const;
+
+export const vuetify = createVuetify({
+  icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
+  theme: { defaultTheme: 'dark', themes: { light, dark } },
+  defaults: {
+    VBtn: { variant: 'text', ripple: false, rounded: 'sm', height: 44, minWidth: 44 },
+    VTextField: control,
+    VSelect: control,
+    VCard: { flat: true, rounded: 'sm' },
+    VDialog: { maxWidth: 560 },
+    VProgressLinear: { color: 'primary', height: 3 },
+  },
+});
