@@ -51,8 +51,18 @@ function filesBelow(folder) {
 
 /** Builds the interface when its sources have changed since the last build. */
 export function buildPages() {
-  const sources = [...['web/src', 'web/public', 'core/src', 'wire/src'].filter((f) => existsSync(join(ROOT, f))).flatMap(filesBelow), 'web/index.html', 'web/vite.config.ts', 'package-lock.json'];
-  const wanted = stampOf(sources.sort().map((file) => `${file} ${statSync(join(ROOT, file)).size} ${stampOf(readFileSync(join(ROOT, file)))}`).join('\n'));
+  const sources = [
+    ...['web/src', 'web/public', 'core/src', 'wire/src'].filter((f) => existsSync(join(ROOT, f))).flatMap(filesBelow),
+    'web/index.html',
+    'web/vite.config.ts',
+    'package-lock.json',
+  ];
+  const wanted = stampOf(
+    sources
+      .sort()
+      .map((file) => `${file} ${statSync(join(ROOT, file)).size} ${stampOf(readFileSync(join(ROOT, file)))}`)
+      .join('\n'),
+  );
   const mark = join(ROOT, 'web', 'dist', '.built');
   if (read(mark) === wanted) return;
   console.log('Building the interface…');

@@ -13,11 +13,15 @@ buildPages();
 /** Runs Mocha with one configuration; its counts come from a report it writes beside its lines. */
 function mocha(...args) {
   const report = join(ROOT, `.mocha-${process.pid}.json`);
-  const { status } = spawnSync(process.execPath, [join(ROOT, 'node_modules/mocha/bin/mocha.js'), ...args, '--reporter', join(ROOT, 'scripts/reporter.cjs')], {
-    cwd: ROOT,
-    stdio: 'inherit',
-    env: { ...process.env, CHROMIUM, MOCHA_REPORT: report },
-  });
+  const { status } = spawnSync(
+    process.execPath,
+    [join(ROOT, 'node_modules/mocha/bin/mocha.js'), ...args, '--reporter', join(ROOT, 'scripts/reporter.cjs')],
+    {
+      cwd: ROOT,
+      stdio: 'inherit',
+      env: { ...process.env, CHROMIUM, MOCHA_REPORT: report },
+    },
+  );
   let counts = { passes: 0, failures: 1 };
   try {
     counts = JSON.parse(readFileSync(report, 'utf8'));

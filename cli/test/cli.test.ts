@@ -66,8 +66,7 @@ describe('dusk solve', () => {
     for (const r of recipes) {
       const mixed = answer('mix', { parts: r.flat });
       mixed.lab.forEach((v: number, i: number) => expect(v).to.be.closeTo(r.lab[i], 1e-3));
-      for (const id of Object.keys(r.parts))
-        expect([...PALETTE, ...r.letdowns.map((l: { name: string }) => l.name)]).to.include(id);
+      for (const id of Object.keys(r.parts)) expect([...PALETTE, ...r.letdowns.map((l: { name: string }) => l.name)]).to.include(id);
     }
   });
 
@@ -80,7 +79,10 @@ describe('dusk solve', () => {
   });
 
   it('answers an array with an array', () => {
-    const many = answer('solve', [0, 1, 2].map((i) => ({ target: { lab: [40 + 10 * i, 5, 5] }, palette: PALETTE })));
+    const many = answer(
+      'solve',
+      [0, 1, 2].map((i) => ({ target: { lab: [40 + 10 * i, 5, 5] }, palette: PALETTE })),
+    );
     expect(many).to.have.length(3);
   });
 });
@@ -105,7 +107,13 @@ describe('bad input to dusk', () => {
     ['solve', { target: { hex: '#fff' }, palette: ['titanium-white'], limits: { parts: 0 } }],
     ['solve', { target: { hex: '#fff' }, palette: new Array(500).fill(0).map((_, i) => `t${i}`) }],
     ['solve', { palette: PALETTE }],
-    ['solve', [{ target: { hex: '#fff' }, palette: PALETTE }, { target: { hex: 'no' }, palette: PALETTE }]],
+    [
+      'solve',
+      [
+        { target: { hex: '#fff' }, palette: PALETTE },
+        { target: { hex: 'no' }, palette: PALETTE },
+      ],
+    ],
     ['stir', {}],
   ];
   for (const [command, input] of cases)

@@ -35,9 +35,7 @@ for (const d of DEFINITIONS) {
   const top = thickLab(c, c, 1);
   const tint = thickLab(c, done.get('titanium-white')!, 0.1);
   const miss =
-    'absorb' in d
-      ? `  off ${deltaE00(top, withoutStrayLight(d.masstone)).toFixed(2)} ${deltaE00(tint, d.tint).toFixed(2)}`
-      : '  blend';
+    'absorb' in d ? `  off ${deltaE00(top, withoutStrayLight(d.masstone)).toFixed(2)} ${deltaE00(tint, d.tint).toFixed(2)}` : '  blend';
   const peak = Math.max(...c.K.subarray(2, 34)).toFixed(2);
   console.log(`${d.slug.padEnd(28)}${say(labToLch(top))} |${say(labToLch(tint))}  K ${peak.padStart(6)}  S ${c.S[18]!.toFixed(2)}${miss}`);
 }

@@ -1,15 +1,6 @@
 /** What was wrong with an input, by the name of the input. */
 export type CraftErrorKind =
-  | 'spectrum'
-  | 'colour'
-  | 'illuminant'
-  | 'pigment'
-  | 'parts'
-  | 'palette'
-  | 'limits'
-  | 'film'
-  | 'target'
-  | 'input';
+  'spectrum' | 'colour' | 'illuminant' | 'pigment' | 'parts' | 'palette' | 'limits' | 'film' | 'target' | 'input';
 
 /** Bad input to a core function: `kind` names the input, `message` is a sentence a painter can act on. */
 export class CraftError extends Error {

@@ -149,7 +149,14 @@ describe('colour spaces', () => {
   });
 
   it('a smooth spectrum has the colour it was made for', () => {
-    for (const lab of [[50, 0, 0], [96, 0, 2], [30, 20, -30], [70, 5, 50], [15, 3, 2], [55, 55, 30]] as Lab[])
+    for (const lab of [
+      [50, 0, 0],
+      [96, 0, 2],
+      [30, 20, -30],
+      [70, 5, 50],
+      [15, 3, 2],
+      [55, 55, 30],
+    ] as Lab[])
       expect(deltaE76(labOf(smoothSpectrum(lab)), lab), String(lab)).to.be.below(0.01);
   });
 });

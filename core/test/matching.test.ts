@@ -27,7 +27,16 @@ import { compositions } from '../src/matching/enumerate.ts';
 import { boundFrom } from '../src/matching/nearness.ts';
 
 const LAMPLIGHT = ['titanium-white', 'yellow-ochre', 'cadmium-red', 'transparent-oxide-red', 'ultramarine-blue', 'ivory-black'];
-const WIDE = ['titanium-white', 'cadmium-yellow', 'yellow-ochre', 'cadmium-red', 'alizarin-permanent', 'ultramarine-blue', 'phthalo-blue', 'burnt-umber'];
+const WIDE = [
+  'titanium-white',
+  'cadmium-yellow',
+  'yellow-ochre',
+  'cadmium-red',
+  'alizarin-permanent',
+  'ultramarine-blue',
+  'phthalo-blue',
+  'burnt-umber',
+];
 const tubes = (slugs: readonly string[]) => slugs.map((id) => ({ ...CATALOGUE.get(id)!, id }));
 const bookOf = (slugs: readonly string[], limits: Limits = { tubes: 4, parts: 12 }): Book => makeBook(tubes(slugs), limits);
 
@@ -42,7 +51,11 @@ const targets: fc.Arbitrary<Lab> = fc
 
 describe('dividing parts', () => {
   it('lists each proportion once and no multiple of another', () => {
-    for (const [count, most] of [[2, 6], [3, 8], [4, 12]] as const) {
+    for (const [count, most] of [
+      [2, 6],
+      [3, 8],
+      [4, 12],
+    ] as const) {
       const seen = new Set<string>();
       for (const parts of compositions(count, most)) {
         const total = parts.reduce((s, n) => s + n, 0);
@@ -179,8 +192,15 @@ describe('solving', () => {
   it('refuses palettes and limits it cannot work with', () => {
     expect(() => bookOf([])).to.throw(/empty/);
     expect(() => bookOf(['ivory-black', 'ivory-black'])).to.throw(/twice/);
-    expect(() => makeBook(Array.from({ length: 500 }, (_, i) => ({ ...CATALOGUE.get('ivory-black')!, id: `t${i}` })), { tubes: 4, parts: 12 })).to.throw(/at most/);
-    expect(() => makeBook([{ id: 'x', K: new Float64Array(36).fill(NaN), S: new Float64Array(36) }], { tubes: 4, parts: 12 })).to.throw(/broken/);
+    expect(() =>
+      makeBook(
+        Array.from({ length: 500 }, (_, i) => ({ ...CATALOGUE.get('ivory-black')!, id: `t${i}` })),
+        { tubes: 4, parts: 12 },
+      ),
+    ).to.throw(/at most/);
+    expect(() => makeBook([{ id: 'x', K: new Float64Array(36).fill(NaN), S: new Float64Array(36) }], { tubes: 4, parts: 12 })).to.throw(
+      /broken/,
+    );
     expect(() => bookOf([...CATALOGUE.keys()].slice(0, 24), { tubes: 6, parts: 24 })).to.throw(/million/);
     for (const bad of [7, null, [], { tubes: 0 }, { tubes: 7 }, { parts: 2.5 }, { parts: NaN }, { colour: 3 }])
       expect(() => limitsFromInput(bad), JSON.stringify(bad)).to.throw(/limit|Limits|whole number/);

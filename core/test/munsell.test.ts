@@ -36,16 +36,20 @@ describe('Munsell notation', () => {
   it('goes there and back between the chips', () => {
     const part = (max: number) => fc.double({ min: 0, max, noNaN: true });
     fc.assert(
-      fc.property(part(99.99), fc.double({ min: 0.6, max: 9.6, noNaN: true }), fc.double({ min: 0.5, max: 8, noNaN: true }), (hue, value, chroma) => {
-        const lab = munsellToLab({ hue, value, chroma });
-        expect(deltaE76(munsellToLab(labToMunsell(lab)), lab)).to.be.below(0.05);
-      }),
+      fc.property(
+        part(99.99),
+        fc.double({ min: 0.6, max: 9.6, noNaN: true }),
+        fc.double({ min: 0.5, max: 8, noNaN: true }),
+        (hue, value, chroma) => {
+          const lab = munsellToLab({ hue, value, chroma });
+          expect(deltaE76(munsellToLab(labToMunsell(lab)), lab)).to.be.below(0.05);
+        },
+      ),
     );
   });
 
   it('is written and read as painters write it', () => {
-    for (const text of ['7.5YR 4/6', '10RP 3/2', '2.5B 8.5/4', '5R 1/1'])
-      expect(writeMunsell(munsellFromInput(text))).to.equal(text);
+    for (const text of ['7.5YR 4/6', '10RP 3/2', '2.5B 8.5/4', '5R 1/1']) expect(writeMunsell(munsellFromInput(text))).to.equal(text);
     expect(writeMunsell(munsellFromInput('N 5/'))).to.equal('N 5/');
     expect(writeMunsell(munsellFromInput('0YR 5/4'))).to.equal('10R 5/4');
     expect(writeMunsell(labToMunsell([50, 0, 0]))).to.match(/^N/);

@@ -59,8 +59,7 @@ describe('a mixture', () => {
 
   it('refuses parts that are negative, not numbers, all zero or too many', () => {
     const paint = CATALOGUE.get('titanium-white')!;
-    for (const parts of [-1, NaN, Infinity, 0, '3' as unknown as number])
-      expect(() => mixCurves([{ paint, parts }])).to.throw(/part/i);
+    for (const parts of [-1, NaN, Infinity, 0, '3' as unknown as number]) expect(() => mixCurves([{ paint, parts }])).to.throw(/part/i);
     expect(() => mixCurves([])).to.throw(/part/);
     expect(() => mixCurves(Array.from({ length: 500 }, () => ({ paint, parts: 1 })))).to.throw(/at most/);
     expect(() => pigmentFromInput('unicorn-blue')).to.throw(/unicorn-blue/);
@@ -93,11 +92,17 @@ describe('a film', () => {
 
   it('in two halves equals one whole', () => {
     fc.assert(
-      fc.property(fc.double({ min: 1e-4, max: 60, noNaN: true }), fc.double({ min: 1e-3, max: 1, noNaN: true }), thickness, fc.double({ min: 0, max: 1, noNaN: true }), (K, S, um, Rg) => {
-        const X = um * 0.08;
-        const half = filmReflectance(K, S, X / 2, Rg);
-        expect(filmReflectance(K, S, X / 2, half)).to.be.closeTo(filmReflectance(K, S, X, Rg), 1e-9);
-      }),
+      fc.property(
+        fc.double({ min: 1e-4, max: 60, noNaN: true }),
+        fc.double({ min: 1e-3, max: 1, noNaN: true }),
+        thickness,
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (K, S, um, Rg) => {
+          const X = um * 0.08;
+          const half = filmReflectance(K, S, X / 2, Rg);
+          expect(filmReflectance(K, S, X / 2, half)).to.be.closeTo(filmReflectance(K, S, X, Rg), 1e-9);
+        },
+      ),
     );
   });
 
@@ -124,7 +129,14 @@ describe('a film', () => {
   it('refuses thickness, medium and sinking out of range', () => {
     const paint = CATALOGUE.get('titanium-white')!;
     const film = { thicknessUm: 20, ground: flatSpectrum(0.2) };
-    for (const laying of [{ medium: -0.1 }, { medium: 1.2, film }, { film: { ...film, thicknessUm: -1 } }, { film: { ...film, thicknessUm: NaN } }, { sunk: 2 }, { medium: 1 }])
+    for (const laying of [
+      { medium: -0.1 },
+      { medium: 1.2, film },
+      { film: { ...film, thicknessUm: -1 } },
+      { film: { ...film, thicknessUm: NaN } },
+      { sunk: 2 },
+      { medium: 1 },
+    ])
       expect(() => reflectance(paint, laying), JSON.stringify(laying)).to.throw(/film|medium|sunk/i);
   });
 });

@@ -38,7 +38,10 @@ describe('the catalogue', () => {
     for (const p of all) expect(Math.max(...p.K) / Math.min(...p.K), p.slug).to.be.above(1.05);
     all.forEach((p, i) => {
       for (let j = 0; j < i; j++) {
-        const curveGap = p.S.reduce((sum, v, n) => sum + Math.abs(Math.log(v / all[j]!.S[n]!)) + Math.abs(Math.log(p.K[n]! / all[j]!.K[n]!)), 0);
+        const curveGap = p.S.reduce(
+          (sum, v, n) => sum + Math.abs(Math.log(v / all[j]!.S[n]!)) + Math.abs(Math.log(p.K[n]! / all[j]!.K[n]!)),
+          0,
+        );
         const gap = deltaE00(seen[i]![0], seen[j]![0]) + deltaE00(seen[i]![1], seen[j]![1]) + curveGap / 10;
         expect(gap, `${p.slug} and ${all[j]!.slug}`).to.be.above(1.5);
       }

@@ -12,9 +12,14 @@ describe('reading an area', () => {
   it('gives a flat colour back, whatever the size of the area', () => {
     const flat = picture(40, 30, () => [0x8a, 0x6b, 0x4f]);
     fc.assert(
-      fc.property(fc.double({ min: -5, max: 50, noNaN: true }), fc.double({ min: -5, max: 50, noNaN: true }), fc.nat({ max: 60 }), (x, y, r) => {
-        expect(deltaE76(readArea(flat, x, y, r).lab, hexToLab('#8a6b4f'))).to.be.below(1e-6);
-      }),
+      fc.property(
+        fc.double({ min: -5, max: 50, noNaN: true }),
+        fc.double({ min: -5, max: 50, noNaN: true }),
+        fc.nat({ max: 60 }),
+        (x, y, r) => {
+          expect(deltaE76(readArea(flat, x, y, r).lab, hexToLab('#8a6b4f'))).to.be.below(1e-6);
+        },
+      ),
     );
   });
 
@@ -32,7 +37,15 @@ describe('reading an area', () => {
   });
 
   it('says where the photo has lost the light or the dark', () => {
-    const at = (v: number) => areaWarning(readArea(picture(9, 9, () => [v, v, v]), 4, 4, 3));
+    const at = (v: number) =>
+      areaWarning(
+        readArea(
+          picture(9, 9, () => [v, v, v]),
+          4,
+          4,
+          3,
+        ),
+      );
     expect(at(255)).to.match(/Clipped/);
     expect(at(0)).to.match(/Crushed/);
     expect(at(128)).to.equal(undefined);

@@ -58,7 +58,11 @@ async function renderScene(scene: Scene, width: number, samples: number): Promis
     bytes[i] = Math.round(Math.min(1, Math.max(0, v)) * 255);
   }
   const file = fileURLToPath(new URL(`../pictures/${scene.name}.jpg`, import.meta.url));
-  await sharp(bytes, { raw: { width, height, channels: 3 } }).median(3).sharpen({ sigma: 0.6 }).jpeg({ quality: 88 }).toFile(file);
+  await sharp(bytes, { raw: { width, height, channels: 3 } })
+    .median(3)
+    .sharpen({ sigma: 0.6 })
+    .jpeg({ quality: 88 })
+    .toFile(file);
   console.log(`${scene.name}: ${width} × ${height}, ${samples} samples`);
 }
 

@@ -65,7 +65,15 @@ export const SAMPLE_PAINTINGS: readonly SamplePainting[] = [
     title: 'Courtyard, washing day',
     palette: {
       name: 'Courtyard, seven tubes',
-      pigments: ['titanium-white', 'hansa-yellow', 'raw-sienna', 'venetian-red', 'quinacridone-rose', 'ultramarine-blue', 'phthalo-turquoise'],
+      pigments: [
+        'titanium-white',
+        'hansa-yellow',
+        'raw-sienna',
+        'venetian-red',
+        'quinacridone-rose',
+        'ultramarine-blue',
+        'phthalo-turquoise',
+      ],
     },
     ground: '#b9a58c',
     picture: 'courtyard',

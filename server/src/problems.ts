@@ -33,7 +33,8 @@ interface ParserError {
 function asProblem(error: unknown): ProblemError | undefined {
   if (error instanceof ProblemError) return error;
   if (error instanceof InvalidRequest) return new ProblemError(422, 'The request does not fit', error.message, { fields: error.fields });
-  if (error instanceof CraftError) return new ProblemError(422, 'This cannot be mixed', error.message, { fields: [{ field: error.kind, message: error.message }] });
+  if (error instanceof CraftError)
+    return new ProblemError(422, 'This cannot be mixed', error.message, { fields: [{ field: error.kind, message: error.message }] });
   if (error instanceof MulterError)
     return error.code === 'LIMIT_FILE_SIZE'
       ? new ProblemError(413, 'Too large', 'The picture is larger than 40 MB. Save it smaller and try again.')
@@ -41,7 +42,8 @@ function asProblem(error: unknown): ProblemError | undefined {
   const { type, status } = error as Partial<ParserError>;
   if (type === 'entity.parse.failed') return new ProblemError(400, 'Not JSON', 'The request is not valid JSON.');
   if (type === 'entity.too.large') return new ProblemError(413, 'Too large', 'The request is larger than 1 MB.');
-  if (typeof status === 'number' && status >= 400 && status < 500) return new ProblemError(status, 'Bad request', 'The request cannot be read.');
+  if (typeof status === 'number' && status >= 400 && status < 500)
+    return new ProblemError(status, 'Bad request', 'The request cannot be read.');
   if (error instanceof Error && /^(Multipart|Unexpected end of form|Malformed part)/.test(error.message))
     return new ProblemError(400, 'Broken upload', 'The upload broke off. Send the picture again.');
   return undefined;
@@ -57,5 +59,9 @@ export const problemHandler: ErrorRequestHandler = (error: unknown, request, res
   const problem = asProblem(error);
   if (!problem) request.log?.error({ err: error }, 'unexpected error');
   if (response.headersSent) next(error);
-  else sendProblem(response, problem ?? new ProblemError(500, 'Something broke', 'Something went wrong here. Nothing was changed; try again.'));
+  else
+    sendProblem(
+      response,
+      problem ?? new ProblemError(500, 'Something broke', 'Something went wrong here. Nothing was changed; try again.'),
+    );
 };

@@ -79,13 +79,22 @@ describe('bad input to the server', () => {
   });
 
   it('says which field is wrong, in words', async () => {
-    const { body } = await refused(bench.http.post(`/api/paintings/${painting.id}/piles`).send({ name: 'x', measures: [{ tubeId: white(), parts: -1 }] }), 422);
+    const { body } = await refused(
+      bench.http.post(`/api/paintings/${painting.id}/piles`).send({ name: 'x', measures: [{ tubeId: white(), parts: -1 }] }),
+      422,
+    );
     const { fields } = body as { fields: { field: string; message: string }[] };
     expect(fields).to.deep.include({ field: 'measures.0.parts', message: 'Parts are a number above 0 and at most 1000.' });
   });
 
   it('refuses paintings and settings that are none', async () => {
-    for (const sent of [{}, { title: 'x' }, { title: 'x', paletteId: NOBODY }, { title: 'x', paletteId: painting.paletteId, ground: 'mud' }, { title: null, paletteId: painting.paletteId }])
+    for (const sent of [
+      {},
+      { title: 'x' },
+      { title: 'x', paletteId: NOBODY },
+      { title: 'x', paletteId: painting.paletteId, ground: 'mud' },
+      { title: null, paletteId: painting.paletteId },
+    ])
       await refused(bench.http.post('/api/paintings').send(sent), 422);
     for (const sent of [{}, { version: 1, valueScale: 'stone' }, { version: 1, room: 4 }, { version: 1, id: 2 }])
       await refused(bench.http.patch('/api/settings').send(sent), 422);
@@ -115,16 +124,29 @@ describe('bad input to the server', () => {
   it('answers to its own name only, and to no other page', async () => {
     await refused(bench.http.get('/api/palettes').set('Host', 'paint.example'), 421);
     await refused(bench.http.get('/api/palettes').set('Host', '127.0.0.1.paint.example:80'), 421);
-    await refused(bench.http.post('/api/palettes').set('Origin', 'http://paint.example').send({ name: 'x', tubeIds: [white()] }), 403);
+    await refused(
+      bench.http
+        .post('/api/palettes')
+        .set('Origin', 'http://paint.example')
+        .send({ name: 'x', tubeIds: [white()] }),
+      403,
+    );
     const { hostname, port } = new URL(bench.running.address);
     expect(hostname).to.equal('127.0.0.1');
-    const status = await new Promise((done) => http.get({ host: '127.0.0.1', port, path: '/api/palettes', headers: { host: `localhost:${port}` } }, (r) => done(r.statusCode)));
+    const status = await new Promise((done) =>
+      http.get({ host: '127.0.0.1', port, path: '/api/palettes', headers: { host: `localhost:${port}` } }, (r) => done(r.statusCode)),
+    );
     expect(status).to.equal(200);
   });
 
   it('keeps what a script would call poison as plain words', async () => {
     const name = `<script>alert(1)</script> "; DROP TABLE pile; --`;
-    const made = (await bench.http.post('/api/palettes').send({ name, tubeIds: [white()] }).expect(201)).body as PaletteDto;
+    const made = (
+      await bench.http
+        .post('/api/palettes')
+        .send({ name, tubeIds: [white()] })
+        .expect(201)
+    ).body as PaletteDto;
     expect(made.name).to.equal(name);
     await bench.http.delete(`/api/palettes/${made.id}`).expect(204);
   });

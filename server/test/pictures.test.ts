@@ -6,8 +6,13 @@ import { aPainting, openBench, refused, type Bench } from './studio.ts';
 
 /** Left half one colour, right half another. */
 async function twoHalves(width: number, height: number, left: string, right: string): Promise<Sharp> {
-  const half = (background: string) => sharp({ create: { width: width / 2, height, channels: 3, background } }).png().toBuffer();
-  return sharp({ create: { width, height, channels: 3, background: left } }).composite([{ input: await half(right), left: width / 2, top: 0 }]);
+  const half = (background: string) =>
+    sharp({ create: { width: width / 2, height, channels: 3, background } })
+      .png()
+      .toBuffer();
+  return sharp({ create: { width, height, channels: 3, background: left } }).composite([
+    { input: await half(right), left: width / 2, top: 0 },
+  ]);
 }
 
 describe('pictures', () => {
@@ -19,7 +24,8 @@ describe('pictures', () => {
   });
   after(() => bench.close());
 
-  const upload = (bytes: Buffer, name: string) => bench.http.post(`/api/paintings/${painting.id}/references`).attach('picture', bytes, name);
+  const upload = (bytes: Buffer, name: string) =>
+    bench.http.post(`/api/paintings/${painting.id}/references`).attach('picture', bytes, name);
   const kept = async (reference: ReferenceDto) => {
     const { body, headers } = await bench.http.get(`/api/pictures/${reference.pictureId}`).expect(200);
     return { bytes: body as Buffer, type: headers['content-type'] as string };
@@ -42,7 +48,12 @@ describe('pictures', () => {
   });
 
   it('stand upright whatever their orientation says', async () => {
-    const sideways = await (await twoHalves(120, 80, '#d0d0d0', '#202020')).withMetadata({ orientation: 6 }).jpeg({ quality: 95 }).toBuffer();
+    const sideways = await (
+      await twoHalves(120, 80, '#d0d0d0', '#202020')
+    )
+      .withMetadata({ orientation: 6 })
+      .jpeg({ quality: 95 })
+      .toBuffer();
     const reference = (await upload(sideways, 'sideways.jpg').expect(201)).body as ReferenceDto;
     expect(reference).to.include({ width: 80, height: 120 });
     const { bytes } = await kept(reference);
@@ -67,22 +78,36 @@ describe('pictures', () => {
   });
 
   it('are brought down to size', async () => {
-    const large = await sharp({ create: { width: 5000, height: 1000, channels: 3, background: '#777' } }).jpeg().toBuffer();
+    const large = await sharp({ create: { width: 5000, height: 1000, channels: 3, background: '#777' } })
+      .jpeg()
+      .toBuffer();
     expect((await upload(large, 'large.jpg').expect(201)).body).to.include({ width: PICTURE_LONGEST_SIDE, height: 480 });
   });
 
   it('that are none are refused and leave nothing behind', async () => {
     const count = async () => ((await bench.http.get('/api/paintings')).body as PaintingDto[])[0]!.references.length;
     const before = await count();
-    const jpeg = await sharp({ create: { width: 300, height: 300, channels: 3, background: '#8a6b4f' } }).jpeg().toBuffer();
-    const bomb = await sharp({ create: { width: 10_000, height: 10_000, channels: 3, background: '#fff' }, limitInputPixels: false }).png({ compressionLevel: 9 }).toBuffer();
+    const jpeg = await sharp({ create: { width: 300, height: 300, channels: 3, background: '#8a6b4f' } })
+      .jpeg()
+      .toBuffer();
+    const bomb = await sharp({ create: { width: 10_000, height: 10_000, channels: 3, background: '#fff' }, limitInputPixels: false })
+      .png({ compressionLevel: 9 })
+      .toBuffer();
     await refused(upload(Buffer.from('hello, I am a text'), 'text.jpg'), 422);
     await refused(upload(Buffer.alloc(0), 'empty.png'), 422);
     await refused(upload(jpeg.subarray(0, jpeg.length / 2), 'half.jpg'), 422);
     await refused(upload(jpeg.subarray(0, 30), 'head.jpg'), 422);
     await refused(upload(bomb, 'bomb.png'), 413);
     await refused(upload(Buffer.alloc(41 * 1024 * 1024, 1), 'huge.jpg'), 413);
-    await refused(upload(await sharp({ create: { width: 9, height: 9, channels: 3, background: '#fff' } }).gif().toBuffer(), 'x.gif'), 422);
+    await refused(
+      upload(
+        await sharp({ create: { width: 9, height: 9, channels: 3, background: '#fff' } })
+          .gif()
+          .toBuffer(),
+        'x.gif',
+      ),
+      422,
+    );
     await refused(upload(Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>'), 'x.svg'), 422);
     await refused(bench.http.post(`/api/paintings/${painting.id}/references`), 422);
     await refused(bench.http.post(`/api/paintings/${painting.id}/references`).attach('other', jpeg, 'x.jpg'), 422);
@@ -90,7 +115,9 @@ describe('pictures', () => {
   }).timeout(60_000);
 
   it('are taken from the painting and brought back', async () => {
-    const png = await sharp({ create: { width: 10, height: 10, channels: 3, background: '#123456' } }).png().toBuffer();
+    const png = await sharp({ create: { width: 10, height: 10, channels: 3, background: '#123456' } })
+      .png()
+      .toBuffer();
     const reference = (await upload(png, 'one.png')).body as ReferenceDto;
     await bench.http.delete(`/api/references/${reference.id}`).expect(204);
     const ids = async () => ((await bench.http.get('/api/paintings')).body as PaintingDto[])[0]!.references.map((r) => r.id);

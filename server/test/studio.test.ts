@@ -22,7 +22,8 @@ describe('the studio over HTTP', () => {
     const palette = await aPalette(bench);
     expect(palette.tubeIds).to.have.length(4);
     const tubeIds = [...palette.tubeIds.slice(1), idOf(bench, 'ivory-black')];
-    const changed = (await bench.http.patch(`/api/palettes/${palette.id}`).send({ version: 1, name: 'By lamp', tubeIds }).expect(200)).body as PaletteDto;
+    const changed = (await bench.http.patch(`/api/palettes/${palette.id}`).send({ version: 1, name: 'By lamp', tubeIds }).expect(200))
+      .body as PaletteDto;
     expect(changed).to.include({ name: 'By lamp', version: 2 });
     expect(changed.tubeIds).to.deep.equal(tubeIds);
     await bench.http.delete(`/api/palettes/${palette.id}`).expect(204);
@@ -62,9 +63,16 @@ describe('the studio over HTTP', () => {
     const blue = idOf(bench, 'ultramarine-blue');
     const measures = [
       { parts: 3, tubeId: white },
-      { parts: 1, letdown: [{ tubeId: white, parts: 9 }, { tubeId: blue, parts: 1 }] },
+      {
+        parts: 1,
+        letdown: [
+          { tubeId: white, parts: 9 },
+          { tubeId: blue, parts: 1 },
+        ],
+      },
     ];
-    const pile = (await bench.http.post(`/api/paintings/${painting.id}/piles`).send({ name: 'pale', measures }).expect(201)).body as PileDto;
+    const pile = (await bench.http.post(`/api/paintings/${painting.id}/piles`).send({ name: 'pale', measures }).expect(201))
+      .body as PileDto;
     expect(pile.measures[1]!.letdown).to.have.length(2);
     expect(pile.measures[1]!.letdown![0]!.tubeId).to.equal(white);
     const flat = labOf(
@@ -82,7 +90,9 @@ describe('the studio over HTTP', () => {
   it('renames a pile, gives it another recipe, deletes it and brings it back', async () => {
     const painting = await aPainting(bench);
     const pile = (await bench.http.post(`/api/paintings/${painting.id}/piles`).send(lightBlue(bench))).body as PileDto;
-    const renamed = (await bench.http.patch(`/api/piles/${pile.id}`).send({ version: 1, name: 'shadow on the wall', amountMl: 8 }).expect(200)).body as PileDto;
+    const renamed = (
+      await bench.http.patch(`/api/piles/${pile.id}`).send({ version: 1, name: 'shadow on the wall', amountMl: 8 }).expect(200)
+    ).body as PileDto;
     expect(renamed).to.include({ name: 'shadow on the wall', amountMl: 8, version: 2 });
     const measures = [{ tubeId: idOf(bench, 'ultramarine-blue'), parts: 1 }];
     const other = (await bench.http.patch(`/api/piles/${pile.id}`).send({ version: 2, measures }).expect(200)).body as PileDto;

@@ -63,9 +63,14 @@ export const lightBlue = (bench: Bench) => ({
 
 /** Sees that a refusal has the one shape of errors. */
 export function refused(test: Test, status: number): Test {
-  return test.expect(status).expect('Content-Type', /application\/problem\+json/).expect((response) => {
-    const { type, title, detail, status: said } = response.body as Record<string, unknown>;
-    if (typeof type !== 'string' || typeof title !== 'string' || said !== status) throw new Error(`no problem: ${JSON.stringify(response.body)}`);
-    if (typeof detail !== 'string' || detail.length < 8 || /undefined|\[object|sqlite/i.test(detail)) throw new Error(`no sentence: ${String(detail)}`);
-  });
+  return test
+    .expect(status)
+    .expect('Content-Type', /application\/problem\+json/)
+    .expect((response) => {
+      const { type, title, detail, status: said } = response.body as Record<string, unknown>;
+      if (typeof type !== 'string' || typeof title !== 'string' || said !== status)
+        throw new Error(`no problem: ${JSON.stringify(response.body)}`);
+      if (typeof detail !== 'string' || detail.length < 8 || /undefined|\[object|sqlite/i.test(detail))
+        throw new Error(`no sentence: ${String(detail)}`);
+    });
 }

@@ -2,12 +2,12 @@
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { useTheme } from 'vuetify';
-import { hexToLab } from '@dusk/core';
 import Ledge from './parts/Ledge.vue';
 import NoticeBar from './parts/NoticeBar.vue';
 import Rail from './parts/Rail.vue';
 import ShortcutsSheet from './parts/ShortcutsSheet.vue';
 import SightFilters from './parts/SightFilters.vue';
+import { surroundStyle } from './live/surround.ts';
 import { useShortcuts } from './live/useShortcuts.ts';
 import { usePaintings } from './stores/paintings.ts';
 import { usePiles } from './stores/piles.ts';
@@ -16,7 +16,6 @@ import { useSight } from './stores/sight.ts';
 
 const route = useRoute();
 const theme = useTheme();
-const { settings } = useSettings();
 const store = useSettings();
 const paintings = usePaintings();
 const piles = usePiles();
@@ -37,17 +36,7 @@ watch(
 const atEasel = computed(() => route.name === 'easel');
 const hasLedge = computed(() => paintings.open !== undefined && !atEasel.value);
 
-/** The painting's ground as surround takes its own ink, light or dark, whichever reads better. */
-const groundStyle = computed(() => {
-  if (store.settings.surround !== 'ground') return {};
-  const ground = paintings.open?.ground ?? '#797979';
-  const ink = hexToLab(ground)[0] > 52 ? '#000000' : '#ffffff';
-  return { '--surround': ground, '--surround-ink': ink, '--surround-soft': ink };
-});
-const classes = computed(() => [
-  `surround-${store.settings.surround ?? settings.surround}`,
-  { 'sight-grey': sight.grey, 'sight-squint': sight.squint },
-]);
+const surround = computed(() => surroundStyle(store.settings.surround, paintings.open?.ground ?? '#7b7b7b'));
 
 useShortcuts(() => [
   { key: 'g', says: 'everything in grey, and back', run: () => (sight.grey = !sight.grey) },
@@ -59,7 +48,11 @@ useShortcuts(() => [
 <template>
   <v-app>
     <SightFilters />
-    <div class="frame" :class="[classes, { 'with-ledge': hasLedge, 'at-easel': atEasel }]" :style="groundStyle">
+    <div
+      class="frame"
+      :class="{ 'sight-grey': sight.grey, 'sight-squint': sight.squint, 'with-ledge': hasLedge, 'at-easel': atEasel }"
+      :style="surround"
+    >
       <Rail v-if="!atEasel" @shortcuts="sheet = true" />
       <main>
         <RouterView />

@@ -25,4 +25,3 @@ export interface TubeDto {
   readonly basis: Basis;
   readonly curves: CurvesDto;
 }
-

@@ -34,9 +34,5 @@ export function adapt(xyz: Xyz, from: Xyz, to: Xyz): Xyz {
   const source = apply(CAT16, from);
   const target = apply(CAT16, to);
   const seen = apply(CAT16, xyz);
-  return apply(CAT16_INVERSE, [
-    (seen[0] * target[0]) / source[0],
-    (seen[1] * target[1]) / source[1],
-    (seen[2] * target[2]) / source[2],
-  ]);
+  return apply(CAT16_INVERSE, [(seen[0] * target[0]) / source[0], (seen[1] * target[1]) / source[1], (seen[2] * target[2]) / source[2]]);
 }

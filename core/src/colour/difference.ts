@@ -91,5 +91,4 @@ export function deltaE00From(reference: Lab): (L: number, a: number, b: number) 
 export const deltaE00 = (one: Lab, other: Lab): number => deltaE00From(one)(other[0], other[1], other[2]);
 
 /** CIE 1976 ΔE*ab. */
-export const deltaE76 = (one: Lab, other: Lab): number =>
-  Math.hypot(one[0] - other[0], one[1] - other[1], one[2] - other[2]);
+export const deltaE76 = (one: Lab, other: Lab): number => Math.hypot(one[0] - other[0], one[1] - other[1], one[2] - other[2]);

@@ -71,4 +71,3 @@ export function labToRgb(lab: Lab): readonly [number, number, number] {
   const { r, g, b } = toRgb(culoriLab(lab));
   return [r, g, b];
 }
-

@@ -29,15 +29,13 @@ export const hasLines = (light: Illuminant): boolean => light[0] === 'F';
  * in the shape of common warm-white lamps (about 3500 K). Modelled, not measured.
  */
 function ledPower(nm: number): number {
-  const bell = (centre: number, left: number, right: number) =>
-    Math.exp(-0.5 * ((nm - centre) / (nm < centre ? left : right)) ** 2);
+  const bell = (centre: number, left: number, right: number) => Math.exp(-0.5 * ((nm - centre) / (nm < centre ? left : right)) ** 2);
   return 62 * bell(452, 9, 11) + 100 * bell(586, 50, 62);
 }
 
 /** Relative spectral power, 380–780 nm by 5 nm. */
 export function illuminantPower(light: Illuminant): readonly number[] {
-  if (light === 'LED')
-    return Array.from({ length: POWER_COUNT }, (_, i) => ledPower(POWER_FIRST_NM + POWER_STEP_NM * i));
+  if (light === 'LED') return Array.from({ length: POWER_COUNT }, (_, i) => ledPower(POWER_FIRST_NM + POWER_STEP_NM * i));
   return ILLUMINANT_POWER[light];
 }
 

@@ -1,12 +1,5 @@
 import { BANDS, FIRST_NM, STEP_NM, type Spectrum } from './spectrum.ts';
-import {
-  hasLines,
-  illuminantPower,
-  POWER_COUNT,
-  POWER_FIRST_NM,
-  POWER_STEP_NM,
-  type Illuminant,
-} from './illuminants.ts';
+import { hasLines, illuminantPower, POWER_COUNT, POWER_FIRST_NM, POWER_STEP_NM, type Illuminant } from './illuminants.ts';
 import { OBSERVER_1931 } from './tables/observer1931.ts';
 import type { Xyz } from './spaces.ts';
 

@@ -160,8 +160,7 @@ export function writeMunsell({ hue, value, chroma }: Munsell): string {
 export function munsellFromInput(text: unknown): Munsell {
   const neutral = typeof text === 'string' && /^\s*N\s*(\d+(?:\.\d+)?)\s*\/?\s*$/i.exec(text);
   const full =
-    typeof text === 'string' &&
-    /^\s*(\d+(?:\.\d+)?)\s*(YR|GY|BG|PB|RP|R|Y|G|B|P)\s*(\d+(?:\.\d+)?)\s*\/\s*(\d+(?:\.\d+)?)\s*$/i.exec(text);
+    typeof text === 'string' && /^\s*(\d+(?:\.\d+)?)\s*(YR|GY|BG|PB|RP|R|Y|G|B|P)\s*(\d+(?:\.\d+)?)\s*\/\s*(\d+(?:\.\d+)?)\s*$/i.exec(text);
   if (!neutral && !full)
     throw new CraftError('colour', `A Munsell colour looks like "7.5YR 4/6" or "N 5/"; this is ${JSON.stringify(text)}.`);
   const value = Number(neutral ? neutral[1] : (full as RegExpExecArray)[3]);

@@ -27,11 +27,7 @@ export function xyzToLab(xyz: Xyz, white: Xyz): Lab {
 /** Inverse of {@link xyzToLab}. */
 export function labToXyz(lab: Lab, white: Xyz): Xyz {
   const fy = (lab[0] + 16) / 116;
-  return [
-    white[0] * labInverse(fy + lab[1] / 500),
-    white[1] * labInverse(fy),
-    white[2] * labInverse(fy - lab[2] / 200),
-  ];
+  return [white[0] * labInverse(fy + lab[1] / 500), white[1] * labInverse(fy), white[2] * labInverse(fy - lab[2] / 200)];
 }
 
 export const labToLch = ([L, a, b]: Lab): Lch => [L, Math.hypot(a, b), hueDegrees(a, b)];

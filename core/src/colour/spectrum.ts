@@ -42,7 +42,6 @@ export function spectrumFromJson(json: unknown): Spectrum {
       `A spectrum must start at ${FIRST_NM} nm, step by ${STEP_NM} nm and hold ${BANDS} bands; this one starts at ${s.start}, steps by ${s.step} and holds ${s.r.length}.`,
     );
   const bad = s.r.findIndex((v) => typeof v !== 'number' || !(v >= 0 && v <= 1.2));
-  if (bad >= 0)
-    throw new CraftError('spectrum', `Reflectance at ${bandNm(bad)} nm must lie within 0 and 1.2; it is ${String(s.r[bad])}.`);
+  if (bad >= 0) throw new CraftError('spectrum', `Reflectance at ${bandNm(bad)} nm must lie within 0 and 1.2; it is ${String(s.r[bad])}.`);
   return Float64Array.from(s.r);
 }

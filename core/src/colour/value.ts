@@ -5,8 +5,7 @@ import { CraftError, finite } from '../errors.ts';
 export type MunsellValue = number & { readonly __unit?: 'munsell value' };
 
 /** Luminous reflectance in per cent of a Munsell value (ASTM D1535, perfect diffuser at 100). */
-export const valueToY = (v: MunsellValue): number =>
-  v * (1.1914 + v * (-0.22533 + v * (0.23352 + v * (-0.020484 + v * 0.00081939))));
+export const valueToY = (v: MunsellValue): number => v * (1.1914 + v * (-0.22533 + v * (0.23352 + v * (-0.020484 + v * 0.00081939))));
 
 /** Munsell value of a luminous reflectance in per cent; inverse of {@link valueToY} by Newton's method. */
 export function valueFromY(Y: number): MunsellValue {

@@ -29,8 +29,7 @@ export function compositions(count: number, most: number): Uint8Array[] {
 }
 
 /** How many different tubes are in a set, let-downs opened. */
-const tubesIn = (set: IngredientSet, all: readonly Ingredient[]): number =>
-  new Set(set.flatMap((i) => Object.keys(all[i]!.flat))).size;
+const tubesIn = (set: IngredientSet, all: readonly Ingredient[]): number => new Set(set.flatMap((i) => Object.keys(all[i]!.flat))).size;
 
 /** A let-down beside its own strong tube is a finer recipe of the same two, never needed. */
 function repeats(set: IngredientSet, all: readonly Ingredient[]): boolean {
@@ -81,4 +80,7 @@ export function enumerate(all: readonly Ingredient[], limits: Limits): Enumerati
 }
 
 const tooMany = (count: number): CraftError =>
-  new CraftError('limits', `These tubes and limits allow some ${Math.round(count / 1e6)} million recipes, more than can be held; choose fewer tubes or parts.`);
+  new CraftError(
+    'limits',
+    `These tubes and limits allow some ${Math.round(count / 1e6)} million recipes, more than can be held; choose fewer tubes or parts.`,
+  );

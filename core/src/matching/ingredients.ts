@@ -41,7 +41,10 @@ function checkPalette(tubes: readonly PaletteTube[]): void {
     if (seen.has(id)) throw new CraftError('palette', `The tube ${JSON.stringify(id)} is on the palette twice.`);
     seen.add(id);
     if (!K.every(isSane) || !S.every((v) => isSane(v) && v > 0))
-      throw new CraftError('palette', `The curves of the tube ${JSON.stringify(id)} are broken: K and S must be numbers from 0, S above 0.`);
+      throw new CraftError(
+        'palette',
+        `The curves of the tube ${JSON.stringify(id)} are broken: K and S must be numbers from 0, S above 0.`,
+      );
   }
 }
 

@@ -18,7 +18,10 @@ export const MOST_RECIPES = 3_000_000;
 function wholeWithin(name: string, value: unknown, usual: number, low: number, high: number): number {
   if (value === undefined) return usual;
   if (typeof value !== 'number' || !Number.isInteger(value) || value < low || value > high)
-    throw new CraftError('limits', `The most ${name} in a recipe must be a whole number from ${low} to ${high}; it is ${JSON.stringify(value)}.`);
+    throw new CraftError(
+      'limits',
+      `The most ${name} in a recipe must be a whole number from ${low} to ${high}; it is ${JSON.stringify(value)}.`,
+    );
   return value;
 }
 

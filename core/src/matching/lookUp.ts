@@ -78,8 +78,7 @@ export function tryAll(book: Book, ranking: Ranking): Found {
   let recipe = -1;
   let best = Infinity;
   for (let i = 0; i < book.count; i++) {
-    const score =
-      ranking.deltaE(book.L[i]!, book.a[i]!, book.b[i]!) + valueCost(ranking, book.value[i]!) + book.trouble[i]!;
+    const score = ranking.deltaE(book.L[i]!, book.a[i]!, book.b[i]!) + valueCost(ranking, book.value[i]!) + book.trouble[i]!;
     if (score < best) {
       best = score;
       recipe = i;

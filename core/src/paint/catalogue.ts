@@ -48,9 +48,7 @@ function makePigment([slug, name, colourIndex, character, caution]: (typeof GENE
 }
 
 /** All generic pigments, by slug, in the order painters lay them out. */
-export const CATALOGUE: ReadonlyMap<PigmentSlug, Pigment> = new Map(
-  GENERIC_PIGMENTS.map((row) => [row[0], makePigment(row)]),
-);
+export const CATALOGUE: ReadonlyMap<PigmentSlug, Pigment> = new Map(GENERIC_PIGMENTS.map((row) => [row[0], makePigment(row)]));
 
 /** Changes whenever a curve in the catalogue does, so that a kept pile can say what it rested on. */
 export const CATALOGUE_STATE = 'typical-1';

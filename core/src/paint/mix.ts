@@ -4,14 +4,7 @@ import type { Illuminant } from '../colour/illuminants.ts';
 import { xyzToLab, type Lab } from '../colour/spaces.ts';
 import { BANDS, type Spectrum } from '../colour/spectrum.ts';
 import type { PaintCurves } from './catalogue.ts';
-import {
-  filmReflectance,
-  inward,
-  outward,
-  sunkReflectance,
-  thickReflectance,
-  TITANIUM_SCATTER_PER_UM,
-} from './kubelkaMunk.ts';
+import { filmReflectance, inward, outward, sunkReflectance, thickReflectance, TITANIUM_SCATTER_PER_UM } from './kubelkaMunk.ts';
 
 /** A finite film laid on something. */
 export interface Film {

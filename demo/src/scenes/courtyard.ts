@@ -119,7 +119,15 @@ export const COURTYARD: Scene = {
       distance: (x, y, z) => Math.sqrt((y - lineHeight(x) - 0.005) ** 2 + (z - CLOTH_Z) ** 2) - 0.011,
       surface: () => ({ colour: [0.25, 0.23, 0.2] }),
     },
-    { bound: [-0.42, 0.35, 0.5, 0.6], distance: pot, surface: (x, y, z) => ({ colour: scale([0.42, 0.185, 0.1], 0.8 + 0.4 * noise(x * 8, y * 8, z * 8)) }) },
-    { bound: [2.75, 1.1, CLOTH_Z, 1.4], distance: (x, y, z) => rod(x, y, z, [2.85, 0, CLOTH_Z], [2.82, 2.3, CLOTH_Z], 0.035, 0.03), surface: () => ({ colour: [0.22, 0.17, 0.13] }) },
+    {
+      bound: [-0.42, 0.35, 0.5, 0.6],
+      distance: pot,
+      surface: (x, y, z) => ({ colour: scale([0.42, 0.185, 0.1], 0.8 + 0.4 * noise(x * 8, y * 8, z * 8)) }),
+    },
+    {
+      bound: [2.75, 1.1, CLOTH_Z, 1.4],
+      distance: (x, y, z) => rod(x, y, z, [2.85, 0, CLOTH_Z], [2.82, 2.3, CLOTH_Z], 0.035, 0.03),
+      surface: () => ({ colour: [0.22, 0.17, 0.13] }),
+    },
   ],
 };

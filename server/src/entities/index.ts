@@ -6,16 +6,4 @@ import { Tube, TubeState } from './tubes.ts';
 
 export { Painting, Palette, PaletteTube, Picture, PictureBytes, Pile, PileMeasure, Reference, Settings, Tube, TubeState };
 
-export const ENTITIES = [
-  Tube,
-  TubeState,
-  Palette,
-  PaletteTube,
-  Painting,
-  Picture,
-  PictureBytes,
-  Reference,
-  Pile,
-  PileMeasure,
-  Settings,
-];
+export const ENTITIES = [Tube, TubeState, Palette, PaletteTube, Painting, Picture, PictureBytes, Reference, Pile, PileMeasure, Settings];

@@ -35,7 +35,19 @@ export class FirstLight1700000000000 implements MigrationInterface {
   }
 
   async down(runner: QueryRunner): Promise<void> {
-    for (const table of ['settings', 'pile_measure', 'pile', 'reference', 'picture_bytes', 'picture', 'painting', 'palette_tube', 'palette', 'tube_state', 'tube'])
+    for (const table of [
+      'settings',
+      'pile_measure',
+      'pile',
+      'reference',
+      'picture_bytes',
+      'picture',
+      'painting',
+      'palette_tube',
+      'palette',
+      'tube_state',
+      'tube',
+    ])
       await runner.query(`DROP TABLE "${table}"`);
   }
 }

@@ -1,5 +1,15 @@
 import { isUUID } from 'class-validator';
-import { NewPainting, NewPalette, NewPile, PaintingChange, PaletteChange, PileChange, readAs, SettingsChange, UPLOAD_MOST_BYTES } from '@dusk/wire';
+import {
+  NewPainting,
+  NewPalette,
+  NewPile,
+  PaintingChange,
+  PaletteChange,
+  PileChange,
+  readAs,
+  SettingsChange,
+  UPLOAD_MOST_BYTES,
+} from '@dusk/wire';
 import { Router, type Request } from 'express';
 import multer from 'multer';
 import { notFound, ProblemError } from '../problems.ts';

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { NewPainting, PaintingChange, PaintingDto, ReferenceDto } from '@dusk/wire';
 import { IsNull, type EntityManager } from 'typeorm';
-import { Painting, Palette, Picture, PictureBytes, Pile, Reference } from '../entities/index.ts';
+import { Painting, Palette, type Picture, PictureBytes, Pile, Reference } from '../entities/index.ts';
 import { notFound, ProblemError, stale } from '../problems.ts';
 import { now } from './catalogue.ts';
 import { paletteOf } from './palettes.ts';

@@ -28,12 +28,10 @@ interface Ingredient extends RecipeMeasure {
 /** The steps of a recipe in mixing order, for a pile of `amountMl`. */
 export function stepsOf(measures: readonly RecipeMeasure[], tubes: ReadonlyMap<string, Tube>, amountMl: number): Step[] {
   const known = (id: string | undefined): Tube => tubes.get(id!)!;
-  const ingredients = measures.map(
-    (m): Ingredient => ({
-      ...m,
-      paint: m.letdown ? mixCurves(m.letdown.map((l) => ({ paint: known(l.tubeId).paint, parts: l.parts }))) : known(m.tubeId).paint,
-    }),
-  );
+  const ingredients = measures.map((m): Ingredient => ({
+    ...m,
+    paint: m.letdown ? mixCurves(m.letdown.map((l) => ({ paint: known(l.tubeId).paint, parts: l.parts }))) : known(m.tubeId).paint,
+  }));
   const order = mixingOrder(ingredients);
   const chips = chipsAlong(ingredients, order);
   const total = ingredients.reduce((sum, { parts }) => sum + parts, 0);
@@ -62,4 +60,5 @@ export function stepsOf(measures: readonly RecipeMeasure[], tubes: ReadonlyMap<s
 }
 
 /** Names of the tubes in a recipe with their parts, as `3 Titanium white · 1 Viridian`. */
-export const inShort = (steps: readonly Step[]): string => steps.map(({ parts, name }) => `${Math.round(parts * 100) / 100} ${name}`).join(' · ');
+export const inShort = (steps: readonly Step[]): string =>
+  steps.map(({ parts, name }) => `${Math.round(parts * 100) / 100} ${name}`).join(' · ');

@@ -25,7 +25,17 @@ async function back(): Promise<void> {
 </script>
 
 <template>
-  <input ref="field" v-model="text" class="name" :aria-label="label" :maxlength="most" spellcheck="false" @blur="save" @keydown.enter="field?.blur()" @keydown.esc.stop="back" />
+  <input
+    ref="field"
+    v-model="text"
+    class="name"
+    :aria-label="label"
+    :maxlength="most"
+    spellcheck="false"
+    @blur="save"
+    @keydown.enter="field?.blur()"
+    @keydown.esc.stop="back"
+  />
 </template>
 
 <style scoped>

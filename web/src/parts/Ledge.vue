@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { hexToLab, show, valueOfLightness } from '@dusk/core';
-import { computed } from 'vue';
+import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
 import { useRoute } from 'vue-router';
+import { spreadDiscs } from '../live/spread.ts';
 import { describe } from '../live/words.ts';
 import { usePaintings } from '../stores/paintings.ts';
 import { labOfDto, usePiles } from '../stores/piles.ts';
@@ -21,40 +22,67 @@ const across = (value: number): number => 3 + 94 * (value / 10);
 const above = (temperature: number): number => Math.sign(temperature) * Math.min(1, Math.sqrt(Math.abs(temperature) / 50));
 const sizeOf = (ml: number): number => Math.min(62, Math.max(26, 20 + 8 * Math.sqrt(ml)));
 
-const blobs = computed(() =>
-  piles.byValue.map((pile) => {
+const strip = ref<HTMLElement>();
+const width = ref(1280);
+const height = ref(124);
+const observer = new ResizeObserver(([entry]) => {
+  width.value = entry!.contentRect.width;
+  height.value = entry!.contentRect.height;
+});
+onMounted(() => observer.observe(strip.value!));
+onBeforeUnmount(() => observer.disconnect());
+
+const blobs = computed(() => {
+  const placed = piles.byValue.map((pile) => {
     const lab = labOfDto(pile.predicted);
     const temperature = settings.temperatureOf(lab);
     return {
       pile,
       css: show(lab).css,
       size: sizeOf(pile.amountMl),
-      left: across(pile.value),
-      top: 50 - 30 * above(temperature),
+      x: (across(pile.value) / 100) * width.value,
+      y: height.value * (0.47 - 0.25 * above(temperature)),
       says: `${pile.name}, value ${settings.valueText(pile.value)}, ${describe(lab, temperature)}`,
     };
-  }),
-);
-const marks = computed(() => {
-  const ground = paintings.open && { says: 'ground', at: across(valueOfLightness(hexToLab(paintings.open.ground)[0])) };
-  const ends = reference.range
-    ? [
-        { says: 'darkest', at: across(reference.range.darkest) },
-        { says: 'lightest', at: across(reference.range.lightest) },
-      ]
-    : [];
-  return [...(ground ? [ground] : []), ...ends];
+  });
+  const xs = spreadDiscs(placed, width.value);
+  return placed.map((blob, i) => ({ ...blob, at: xs[i]! }));
 });
-const ticks = computed(() => [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10].map((v) => ({ at: across(v), text: settings.valueText(v).replace(/\.0$/, '') })));
+
+/** Marks carry their word on the side where there is room. */
+const ROOM = 7;
+const marks = computed(() => {
+  const ends = reference.range && { darkest: across(reference.range.darkest), lightest: across(reference.range.lightest) };
+  const ground = paintings.open && across(valueOfLightness(hexToLab(paintings.open.ground)[0]));
+  const list: { says: string; at: number; left: boolean }[] = [];
+  if (ends)
+    list.push(
+      { says: 'darkest', at: ends.darkest, left: ends.darkest > ROOM },
+      { says: 'lightest', at: ends.lightest, left: ends.lightest > 100 - ROOM },
+    );
+  if (ground !== undefined)
+    list.push({
+      says: 'ground',
+      at: ground,
+      left: ends !== undefined && Math.abs(ends.lightest - ground) < ROOM && ground < ends.lightest,
+    });
+  return list;
+});
+const ticks = computed(() =>
+  [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10].map((v) => ({ at: across(v), text: settings.valueText(v).replace(/\.0$/, '') })),
+);
 </script>
 
 <template>
-  <section class="ledge judging" aria-label="Ledge: the piles of this painting, dark to light">
+  <section ref="strip" class="ledge judging" aria-label="Ledge: the piles of this painting, dark to light">
     <span class="side warm">warm</span>
     <span class="side cool">cool</span>
     <div class="line" />
     <span v-for="tick in ticks" :key="tick.at" class="tick figures" :style="{ left: `${tick.at}%` }">{{ tick.text }}</span>
-    <span v-for="mark in marks" :key="mark.says" class="mark" :class="mark.says" :style="{ left: `${mark.at}%` }">{{ mark.says }}</span>
+    <span v-for="mark in marks" :key="mark.says" class="mark" :class="{ left: mark.left }" :style="{ left: `${mark.at}%` }">{{
+      mark.says
+    }}</span>
+    <span v-for="blob in blobs" :key="`at ${blob.pile.id}`" class="true-value" :style="{ left: `${blob.x}px` }" />
     <RouterLink
       v-for="blob in blobs"
       :key="blob.pile.id"
@@ -63,7 +91,7 @@ const ticks = computed(() => [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10].map((v) => ({ at
       :to="{ name: 'mixing', params: { paintingId: blob.pile.paintingId, pileId: blob.pile.id } }"
       :aria-label="blob.says"
       :title="blob.says"
-      :style="{ left: `${blob.left}%`, top: `${blob.top}%` }"
+      :style="{ left: `${blob.at}px`, top: `${blob.y}px` }"
     >
       <span class="blob" :style="{ background: blob.css, width: `${blob.size}px`, height: `${blob.size}px` }" />
     </RouterLink>
@@ -81,7 +109,7 @@ const ticks = computed(() => [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10].map((v) => ({ at
   position: absolute;
   left: 0;
   right: 0;
-  top: 50%;
+  top: 47%;
   border-top: 1px solid var(--surround-line);
 }
 .side {
@@ -90,10 +118,10 @@ const ticks = computed(() => [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10].map((v) => ({ at
   font-size: 14px;
 }
 .warm {
-  top: 4px;
+  top: 24px;
 }
 .cool {
-  bottom: 4px;
+  bottom: 30px;
 }
 .tick {
   position: absolute;
@@ -118,11 +146,17 @@ const ticks = computed(() => [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10].map((v) => ({ at
   border-left: 3px solid var(--surround-ink);
   white-space: nowrap;
 }
-.mark.lightest {
+.mark.left {
   transform: translateX(-100%);
   border-left: none;
   border-right: 3px solid var(--surround-ink);
   padding: 0 6px 0 0;
+}
+.true-value {
+  position: absolute;
+  top: calc(47% - 4px);
+  height: 9px;
+  border-left: 1px solid var(--surround-ink);
 }
 .pile {
   position: absolute;
@@ -130,6 +164,7 @@ const ticks = computed(() => [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10].map((v) => ({ at
   place-items: center;
   width: 44px;
   height: 44px;
+  border-radius: 50%;
   transform: translate(-50%, -50%);
 }
 .blob {

@@ -27,7 +27,10 @@ const lost = computed(() => (recipe.value && props.live?.answer?.reach !== 'in' 
       <template v-if="recipe">
         <p class="difference figures" data-test="difference">
           Mixed: <strong>{{ valueDifference(recipe.valueError) }}</strong>, {{ closeness(recipe.deltaE00) }}
-          <span class="quiet">(ΔE {{ recipe.deltaE00.toFixed(1) }}<template v-if="lost">; {{ lost }}</template>)</span>
+          <span class="quiet"
+            >(ΔE {{ recipe.deltaE00.toFixed(1) }}<template v-if="lost">; {{ lost }}</template
+            >)</span
+          >
         </p>
         <RecipeSteps :measures="recipe.measures" :amount-ml="amountMl" data-test="recipe" />
         <TrustMark :basis="basis" />
@@ -36,7 +39,9 @@ const lost = computed(() => (recipe.value && props.live?.answer?.reach !== 'in' 
     </template>
     <template v-else>
       <h2>Point at a colour</h2>
-      <p>Move over the picture, or give it the focus and use the arrow keys. What is under the ring, and what to mix for it, stands here.</p>
+      <p>
+        Move over the picture, or give it the focus and use the arrow keys. What is under the ring, and what to mix for it, stands here.
+      </p>
       <p>A press or <kbd>k</kbd> keeps it on the ledge.</p>
     </template>
   </div>

@@ -59,10 +59,15 @@ const take = (recipe: PlainRecipe): Promise<void> => piles.change(props.pile.id,
 </script>
 
 <template>
-  <section class="pile judging" :aria-label="`Pile ${pile.name}`">
+  <section class="open-pile judging" :aria-label="`Pile ${pile.name}`">
     <header>
       <EditableName :name="pile.name" label="Name of the pile" :most="80" @rename="piles.change(pile.id, { name: $event })" />
-      <v-btn variant="outlined" :prepend-icon="mdiProjectorScreenOutline" :to="{ name: 'easel', params: { paintingId: pile.paintingId, pileId: pile.id } }">At the easel</v-btn>
+      <v-btn
+        variant="outlined"
+        :prepend-icon="mdiProjectorScreenOutline"
+        :to="{ name: 'easel', params: { paintingId: pile.paintingId, pileId: pile.id } }"
+        >At the easel</v-btn
+      >
       <v-btn :icon="mdiDeleteOutline" aria-label="Scrape this pile off" title="Scrape this pile off" @click="remove" />
     </header>
     <ColourPair :target="target" :mixed="mixed" :height="136" />
@@ -112,7 +117,7 @@ const take = (recipe: PlainRecipe): Promise<void> => piles.change(props.pile.id,
 </template>
 
 <style scoped>
-.pile {
+.open-pile {
   padding: 16px 28px 28px;
   overflow-y: auto;
 }

@@ -77,7 +77,12 @@ function onKey(event: KeyboardEvent): void {
 const ring = computed(() => {
   if (!props.place) return undefined;
   const across = Math.max(6, 2 * props.radius * scale.value);
-  return { left: `${(props.place.x + 0.5) * scale.value}px`, top: `${(props.place.y + 0.5) * scale.value}px`, width: `${across}px`, height: `${across}px` };
+  return {
+    left: `${(props.place.x + 0.5) * scale.value}px`,
+    top: `${(props.place.y + 0.5) * scale.value}px`,
+    width: `${across}px`,
+    height: `${across}px`,
+  };
 });
 </script>
 

@@ -34,7 +34,10 @@ const mm = (v: number): string => (v < 10 ? v.toFixed(1) : v.toFixed(0));
       <li v-for="step in steps" :key="step.name" class="step">
         <span v-if="chips" class="after" :style="{ background: show(step.pileAfter).css }" title="the pile after this addition" />
         <span class="parts">{{ parts(step.parts) }}</span>
-        <span class="name">{{ step.name }}<span v-if="step.caution !== 'none' && beads" class="caution quiet"> · {{ step.caution }}: see its label</span></span>
+        <span class="name"
+          >{{ step.name
+          }}<span v-if="step.caution !== 'none' && beads" class="caution quiet"> · {{ step.caution }}: see its label</span></span
+        >
         <template v-if="beads">
           <span class="mm">{{ mm(step.beadMm) }} mm</span>
           <span class="bead" :style="{ width: `${step.beadMm}mm`, background: show(step.paint).css }" />

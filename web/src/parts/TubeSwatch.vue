@@ -10,7 +10,9 @@ const settings = useSettings();
 
 const masstone = computed(() => show(props.tube.masstone).css);
 const tint = computed(() => show(props.tube.tint).css);
-const values = computed(() => [props.tube.masstone, props.tube.tint].map((lab) => settings.valueText(valueOfLightness(lab[0]))).join(' / '));
+const values = computed(() =>
+  [props.tube.masstone, props.tube.tint].map((lab) => settings.valueText(valueOfLightness(lab[0]))).join(' / '),
+);
 </script>
 
 <template>
@@ -23,7 +25,9 @@ const values = computed(() => [props.tube.masstone, props.tube.tint].map((lab) =
       <h3>{{ tube.name }}</h3>
       <p class="quiet small figures">{{ tube.maker || 'generic' }} · {{ tube.colourIndex }} · value {{ values }}</p>
       <p class="small">{{ note ?? tube.character }}</p>
-      <p v-if="tube.caution !== 'none'" class="small caution">{{ tube.caution === 'fugitive' ? 'fugitive: fades in light' : `${tube.caution}: see the label and safety data sheet` }}</p>
+      <p v-if="tube.caution !== 'none'" class="small caution">
+        {{ tube.caution === 'fugitive' ? 'fugitive: fades in light' : `${tube.caution}: see the label and safety data sheet` }}
+      </p>
     </div>
     <slot />
   </article>

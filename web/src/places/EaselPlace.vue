@@ -23,7 +23,9 @@ const pile = computed(() => piles.byId.get(String(route.params['pileId'])));
 const steps = computed(() => (pile.value ? stepsOf(pile.value.measures, tubes.byId, pile.value.amountMl) : []));
 /** Let-downs are steps of their own, before the pile. */
 const pages = computed(() => [
-  ...steps.value.flatMap((s) => (s.letdown ? [{ title: `First, ${s.name}`, lines: s.letdown.map((l) => ({ parts: l.parts, name: l.name })), chip: s.paint }] : [])),
+  ...steps.value.flatMap((s) =>
+    s.letdown ? [{ title: `First, ${s.name}`, lines: s.letdown.map((l) => ({ parts: l.parts, name: l.name })), chip: s.paint }] : [],
+  ),
   ...steps.value.map((s, i) => ({ title: i === 0 ? 'Lay out' : 'Add', lines: [{ parts: s.parts, name: s.name }], chip: s.pileAfter })),
 ]);
 const page = computed(() => pages.value[Math.min(at.value, pages.value.length - 1)]);
@@ -32,7 +34,8 @@ const parts = (n: number): string => String(Math.round(n * 100) / 100);
 const go = (by: number): void => {
   at.value = Math.min(Math.max(0, at.value + by), pages.value.length - 1);
 };
-const leave = (): void => void router.push({ name: 'mixing', params: { paintingId: route.params['paintingId'], pileId: route.params['pileId'] } });
+const leave = (): void =>
+  void router.push({ name: 'mixing', params: { paintingId: route.params['paintingId'], pileId: route.params['pileId'] } });
 
 useShortcuts(() => [
   { key: ' ', says: 'next step', run: () => go(1) },
@@ -60,11 +63,14 @@ onBeforeUnmount(() => void lock?.release());
       <div class="chip" :style="{ background: show(page.chip).css }" />
       <div>
         <p class="title">{{ page.title }}</p>
-        <p v-for="line in page.lines" :key="line.name" class="line figures"><strong>{{ parts(line.parts) }}</strong> {{ line.name }}</p>
+        <p v-for="line in page.lines" :key="line.name" class="line figures">
+          <strong>{{ parts(line.parts) }}</strong> {{ line.name }}
+        </p>
       </div>
     </div>
     <p class="figures count">
-      {{ Math.min(at + 1, pages.length) }} of {{ pages.length }} <span v-if="at < pages.length - 1">· tap or <kbd>Space</kbd> for the next</span>
+      {{ Math.min(at + 1, pages.length) }} of {{ pages.length }}
+      <span v-if="at < pages.length - 1">· tap or <kbd>Space</kbd> for the next</span>
     </p>
   </section>
 </template>

@@ -23,7 +23,8 @@ const short = (pile: (typeof piles.list)[number]): string => inShort(stepsOf(pil
 
 <template>
   <EmptyPlace v-if="piles.list.length === 0" title="No piles yet">
-    Here lie the piles of this painting, dark to light, each with its recipe. Point at a colour in the reference and keep it: it will be here tomorrow.
+    Here lie the piles of this painting, dark to light, each with its recipe. Point at a colour in the reference and keep it: it will be
+    here tomorrow.
     <template #step>
       <v-btn color="primary" variant="outlined" :to="{ name: 'reference', params: { paintingId } }">Point at a colour</v-btn>
     </template>
@@ -38,9 +39,13 @@ const short = (pile: (typeof piles.list)[number]): string => inShort(stepsOf(pil
         :class="{ open: pile.id === open?.id }"
         :to="{ name: 'mixing', params: { paintingId, pileId: pile.id } }"
       >
-        <div class="chips judging"><ColourPair :target="pile.target && labOfDto(pile.target)" :mixed="labOfDto(pile.predicted)" :height="52" /></div>
+        <div class="chips judging">
+          <ColourPair :target="pile.target && labOfDto(pile.target)" :mixed="labOfDto(pile.predicted)" :height="52" />
+        </div>
         <div>
-          <p class="figures"><strong>{{ settings.valueText(pile.value) }}</strong>&ensp;{{ pile.name }}</p>
+          <p class="figures">
+            <strong>{{ settings.valueText(pile.value) }}</strong>&ensp;{{ pile.name }}
+          </p>
           <p class="quiet recipe figures">{{ short(pile) }}</p>
         </div>
       </RouterLink>

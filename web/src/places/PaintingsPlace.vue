@@ -53,7 +53,8 @@ const to = (painting: PaintingDto) => ({ name: 'reference', params: { paintingId
 <template>
   <div class="place">
     <EmptyPlace v-if="paintings.all.length === 0" title="Nothing on the easel yet">
-      A painting holds its reference pictures, the tubes you limit yourself to, and every pile you mix for it. Begin one, or stop the program and start it with
+      A painting holds its reference pictures, the tubes you limit yourself to, and every pile you mix for it. Begin one, or stop the
+      program and start it with
       <code>npm run demo</code> to see a studio at work.
       <template #step><v-btn variant="outlined" color="primary" :prepend-icon="mdiPlus" @click="begin">Begin a painting</v-btn></template>
     </EmptyPlace>
@@ -72,10 +73,13 @@ const to = (painting: PaintingDto) => ({ name: 'reference', params: { paintingId
             <h2>{{ painting.title }}</h2>
           </RouterLink>
           <div class="foot">
-            <p class="quiet">
-              {{ palette?.name }} · {{ painting.pileCount }} {{ painting.pileCount === 1 ? 'pile' : 'piles' }}
-            </p>
-            <v-btn :icon="mdiDeleteOutline" :aria-label="`Put “${painting.title}” away`" title="Put away" @click="paintings.remove(painting.id)" />
+            <p class="quiet">{{ palette?.name }} · {{ painting.pileCount }} {{ painting.pileCount === 1 ? 'pile' : 'piles' }}</p>
+            <v-btn
+              :icon="mdiDeleteOutline"
+              :aria-label="`Put “${painting.title}” away`"
+              title="Put away"
+              @click="paintings.remove(painting.id)"
+            />
           </div>
           <div class="dabs judging" aria-hidden="true">
             <span v-for="tube in dabs" :key="tube.id" class="dab" :style="{ background: show(tube.masstone).css }" />

@@ -21,7 +21,11 @@ const book = useBook();
 const adding = ref(false);
 const wanted = ref('');
 
-const open = computed(() => palettes.byId.get(String(route.params['paletteId'] ?? '')) ?? (route.params['paletteId'] ? undefined : (book.palette ?? palettes.all[0])));
+const open = computed(
+  () =>
+    palettes.byId.get(String(route.params['paletteId'] ?? '')) ??
+    (route.params['paletteId'] ? undefined : (book.palette ?? palettes.all[0])),
+);
 const tubesOf = (ids: readonly string[]): Tube[] => ids.flatMap((id) => tubes.byId.get(id) ?? []);
 const laidOut = computed(() => tubesOf(open.value?.tubeIds ?? []));
 const candidates = computed(() => tubes.all.filter((t) => !open.value?.tubeIds.includes(t.id) && matches(t, wanted.value)));
@@ -58,27 +62,40 @@ const use = (): Promise<void> => paintings.change(paintings.open!.id, { paletteI
         :to="{ name: 'palettes', params: { paletteId: palette.id } }"
       >
         <span>{{ palette.name }}</span>
-        <span class="row judging"><span v-for="tube in tubesOf(palette.tubeIds)" :key="tube.id" class="dab" :style="{ background: show(tube.masstone).css }" /></span>
+        <span class="row judging"
+          ><span v-for="tube in tubesOf(palette.tubeIds)" :key="tube.id" class="dab" :style="{ background: show(tube.masstone).css }"
+        /></span>
       </RouterLink>
       <v-btn variant="outlined" color="primary" class="mx-6 mt-3" :prepend-icon="mdiPlus" @click="make">New palette</v-btn>
     </nav>
     <section v-if="open" class="open" :aria-label="`Palette ${open.name}`">
       <header>
         <EditableName :name="open.name" label="Name of the palette" :most="80" @rename="palettes.change(open.id, { name: $event })" />
-        <v-btn v-if="paintings.open && !inUse" variant="outlined" color="primary" class="use" @click="use">Paint “{{ paintings.open.title }}” with it</v-btn>
+        <v-btn v-if="paintings.open && !inUse" variant="outlined" color="primary" class="use" @click="use"
+          >Paint “{{ paintings.open.title }}” with it</v-btn
+        >
         <v-btn :icon="mdiDeleteOutline" aria-label="Put this palette away" title="Put this palette away" @click="remove" />
       </header>
       <p class="quiet">
-        {{ laidOut.length }} {{ laidOut.length === 1 ? 'tube' : 'tubes' }}<template v-if="inUse">, on the table for “{{ paintings.open!.title }}”</template>.
+        {{ laidOut.length }} {{ laidOut.length === 1 ? 'tube' : 'tubes'
+        }}<template v-if="inUse">, on the table for “{{ paintings.open!.title }}”</template>.
         <template v-if="inUse && book.ready">{{ book.count.toLocaleString('en') }} recipes.</template>
         Masstone, then one part in nine of titanium white.
       </p>
       <div class="tubes">
         <TubeSwatch v-for="tube in laidOut" :key="tube.id" :tube="tube">
-          <v-btn v-if="laidOut.length > 1" :icon="mdiClose" :aria-label="`Take ${tube.name} away`" :title="`Take ${tube.name} away`" @click="takeAway(tube)" />
+          <v-btn
+            v-if="laidOut.length > 1"
+            :icon="mdiClose"
+            :aria-label="`Take ${tube.name} away`"
+            :title="`Take ${tube.name} away`"
+            @click="takeAway(tube)"
+          />
         </TubeSwatch>
       </div>
-      <v-btn v-if="!adding" variant="outlined" color="primary" :prepend-icon="mdiPlus" :disabled="full" @click="adding = true">Add a tube</v-btn>
+      <v-btn v-if="!adding" variant="outlined" color="primary" :prepend-icon="mdiPlus" :disabled="full" @click="adding = true"
+        >Add a tube</v-btn
+      >
       <section v-else aria-label="Tubes to add" class="adding">
         <div class="search">
           <v-text-field v-model="wanted" label="Name, pigment or character" :prepend-inner-icon="mdiMagnify" autofocus clearable />
@@ -88,7 +105,12 @@ const use = (): Promise<void> => paintings.change(paintings.open!.id, { paletteI
         <p v-else-if="candidates.length === 0">No tube of that name. Try a pigment, as PB29, or a word like transparent.</p>
         <div v-else class="tubes">
           <TubeSwatch v-for="tube in candidates" :key="tube.id" :tube="tube">
-            <v-btn :icon="mdiPlus" :aria-label="`Add ${tube.name}, ${tube.maker || 'generic'}`" :title="`Add ${tube.name}`" @click="add(tube)" />
+            <v-btn
+              :icon="mdiPlus"
+              :aria-label="`Add ${tube.name}, ${tube.maker || 'generic'}`"
+              :title="`Add ${tube.name}`"
+              @click="add(tube)"
+            />
           </TubeSwatch>
         </div>
       </section>

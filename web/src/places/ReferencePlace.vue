@@ -62,7 +62,15 @@ useShortcuts(() => [
 
 <template>
   <div v-if="paintings.open" class="reference" @dragover.prevent @drop.prevent="bring($event.dataTransfer?.files)">
-    <input ref="chooser" class="chooser" type="file" accept="image/jpeg,image/png" aria-label="Bring a picture" tabindex="-1" @change="bring(chooser?.files)" />
+    <input
+      ref="chooser"
+      class="chooser"
+      type="file"
+      accept="image/jpeg,image/png"
+      aria-label="Bring a picture"
+      tabindex="-1"
+      @change="bring(chooser?.files)"
+    />
     <section class="stage judging" aria-label="Reference picture">
       <PictureSampler
         v-if="store.pixels && store.reference"
@@ -75,16 +83,20 @@ useShortcuts(() => [
         @keep="keep"
       />
       <EmptyPlace v-else-if="!store.reference" title="Bring a picture to paint from">
-        A JPEG or PNG of your subject. It stays on this machine, is turned upright and stripped of what the camera wrote into it. Then point at any colour in it
-        and read what to mix.
-        <template #step><v-btn variant="outlined" :prepend-icon="mdiImagePlusOutline" @click="chooser?.click()">Choose a picture</v-btn></template>
+        A JPEG or PNG of your subject. It stays on this machine, is turned upright and stripped of what the camera wrote into it. Then point
+        at any colour in it and read what to mix.
+        <template #step
+          ><v-btn variant="outlined" :prepend-icon="mdiImagePlusOutline" @click="chooser?.click()">Choose a picture</v-btn></template
+        >
       </EmptyPlace>
       <p v-else-if="store.trouble" class="trouble">{{ store.trouble }}</p>
       <v-progress-linear v-if="bringing" indeterminate class="working" aria-label="Bringing the picture" />
     </section>
     <aside class="panel judging" aria-label="What is under the point">
       <div class="bar">
-        <RouterLink class="palette-link" :to="{ name: 'palettes', params: { paletteId: book.palette?.id } }">{{ book.palette?.name }}</RouterLink>
+        <RouterLink class="palette-link" :to="{ name: 'palettes', params: { paletteId: book.palette?.id } }">{{
+          book.palette?.name
+        }}</RouterLink>
         <v-btn :icon="mdiImagePlusOutline" aria-label="Bring another picture" title="Bring another picture" @click="chooser?.click()" />
         <v-btn
           v-if="store.reference"
@@ -96,7 +108,9 @@ useShortcuts(() => [
       </div>
       <template v-if="book.trouble">
         <p class="trouble">{{ book.trouble }}</p>
-        <v-btn variant="outlined" @click="router.push({ name: 'palettes', params: { paletteId: book.palette?.id } })">Change the palette</v-btn>
+        <v-btn variant="outlined" @click="router.push({ name: 'palettes', params: { paletteId: book.palette?.id } })"
+          >Change the palette</v-btn
+        >
       </template>
       <div v-else-if="!book.ready" class="making">
         <p>Working out every recipe of this palette…</p>

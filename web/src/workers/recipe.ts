@@ -33,7 +33,16 @@ export function plain(recipe: Recipe | Offer): PlainRecipe {
       ? { parts, letdown: Object.entries(ingredient.letdown.parts).map(([tubeId, n]) => ({ tubeId, parts: n })) }
       : { parts, tubeId: ingredient.id },
   );
-  return { measures, lab, deltaE00, valueError, hueError, chromaError, steadiness, ...('betterAt' in recipe && { betterAt: recipe.betterAt }) };
+  return {
+    measures,
+    lab,
+    deltaE00,
+    valueError,
+    hueError,
+    chromaError,
+    steadiness,
+    ...('betterAt' in recipe && { betterAt: recipe.betterAt }),
+  };
 }
 
 /** Measures as a pile is sent with. */

@@ -83,12 +83,7 @@ export const EARTHS: readonly PigmentDefinition[] = [
     scatter(0.32, 0.5),
     'hematite and manganese oxides: the same fall moved to 562 nm, so redder',
   ),
-  blended(
-    'van-dyke-brown',
-    [1.4, 48, 'medium', 'I'],
-    { 'burnt-umber': 0.5, 'ivory-black': 0.45 },
-    'burnt umber with ivory black',
-  ),
+  blended('van-dyke-brown', [1.4, 48, 'medium', 'I'], { 'burnt-umber': 0.5, 'ivory-black': 0.45 }, 'burnt umber with ivory black'),
 ];
 
 export const BLACKS: readonly PigmentDefinition[] = [
@@ -116,10 +111,5 @@ export const BLACKS: readonly PigmentDefinition[] = [
     scatter(0.42, 0.4),
     'magnetite: intervalence absorption across the visible, a little more to the violet; very opaque',
   ),
-  blended(
-    'paynes-grey',
-    [1.35, 45, 'slow', 'I'],
-    { 'ultramarine-blue': 0.52, 'ivory-black': 0.45 },
-    'ultramarine with ivory black',
-  ),
+  blended('paynes-grey', [1.35, 45, 'slow', 'I'], { 'ultramarine-blue': 0.52, 'ivory-black': 0.45 }, 'ultramarine with ivory black'),
 ];

@@ -6,12 +6,4 @@ import { BLUES, GREENS } from './blues.ts';
 import { BLACKS, EARTHS } from './earths.ts';
 
 /** Every pigment's published features; the catalogue's curves are derived from these. */
-export const DEFINITIONS: readonly PigmentDefinition[] = [
-  ...WHITES,
-  ...YELLOWS,
-  ...REDS,
-  ...BLUES,
-  ...GREENS,
-  ...EARTHS,
-  ...BLACKS,
-];
+export const DEFINITIONS: readonly PigmentDefinition[] = [...WHITES, ...YELLOWS, ...REDS, ...BLUES, ...GREENS, ...EARTHS, ...BLACKS];

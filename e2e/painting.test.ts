@@ -1,0 +1,211 @@
+import { expect } from 'chai';
+import sharp from 'sharp';
+import type { Locator } from 'playwright-core';
+import { Sitting } from './studio.ts';
+
+const text = async (locator: Locator): Promise<string> => (await locator.innerText()).replace(/\s+/g, ' ').trim();
+
+describe('a painter at the reference', () => {
+  let sitting: Sitting;
+  before(async () => (sitting = await Sitting.begin()));
+  after(() => sitting.end());
+  beforeEach(() => sitting.openReference());
+  afterEach(() => expect(sitting.faults).to.deep.equal([]));
+
+  it('reads colour, value, temperature and recipe under the pointer, live', async () => {
+    const { page } = sitting;
+    const recipe = page.locator('[data-test=recipe]');
+    await sitting.pointAt(0.3, 0.55);
+    await recipe.waitFor();
+    const copper = await text(page.locator('aside'));
+    expect(copper).to.match(/value \d\.\d/);
+    expect(copper).to.match(/warm|cool|neutral/);
+    expect(copper).to.match(/ΔE \d/);
+    const firstRecipe = await text(recipe);
+    await sitting.pointAt(0.53, 0.56);
+    await page.waitForFunction(
+      (was) => document.querySelector('[data-test=recipe]')?.textContent?.replace(/\s+/g, ' ').trim() !== was,
+      firstRecipe,
+    );
+    expect(await text(recipe)).to.not.equal(firstRecipe);
+  });
+
+  it('sets the two colours edge to edge on a strictly neutral surround', async () => {
+    const { page } = sitting;
+    await sitting.pointAt(0.3, 0.55);
+    const seen = page.locator('aside [data-chip=target]');
+    const mixed = page.locator('aside [data-chip=mixed]');
+    await mixed.waitFor();
+    const [a, b] = [(await seen.boundingBox())!, (await mixed.boundingBox())!];
+    expect(a.x + a.width).to.be.closeTo(b.x, 0.01);
+    const style = await mixed.evaluate((chip) => {
+      const own = getComputedStyle(chip);
+      return {
+        shadow: own.boxShadow,
+        border: own.borderWidth,
+        image: own.backgroundImage,
+        around: getComputedStyle(chip.closest('.judging')!).backgroundColor,
+      };
+    });
+    expect(style).to.include({ shadow: 'none', border: '0px', image: 'none' });
+    const [r, g, bl] = style.around.match(/\d+/g)!.map(Number) as [number, number, number];
+    expect(new Set([r, g, bl]).size).to.equal(1);
+  });
+
+  it('changes the area by wheel and by keys', async () => {
+    const { page } = sitting;
+    await sitting.pointAt(0.4, 0.4);
+    const ring = page.locator('.ring');
+    await ring.waitFor();
+    const width = async () => (await ring.boundingBox())!.width;
+    const first = await width();
+    await page.mouse.wheel(0, -120);
+    await page.waitForFunction((was) => document.querySelector('.ring')!.getBoundingClientRect().width > was, first);
+    const larger = await width();
+    await page.keyboard.press('-');
+    await page.waitForFunction((was) => document.querySelector('.ring')!.getBoundingClientRect().width < was, larger);
+  });
+
+  it('keeps a pile with one press; it lies on the ledge after a reload and a restart', async () => {
+    const { page } = sitting;
+    const piles = page.locator('.ledge a.pile');
+    const before = await piles.count();
+    await sitting.pointAt(0.7, 0.58);
+    await page.locator('[data-test=recipe]').waitFor();
+    await page.mouse.down();
+    await page.mouse.up();
+    await page.getByText(/^Kept “/).waitFor();
+    await page.waitForFunction((n) => document.querySelectorAll('.ledge a.pile').length === n, before + 1);
+    const names = async () => (await piles.evaluateAll((all) => all.map((a) => a.getAttribute('aria-label')))).sort();
+    const kept = await names();
+    await page.reload();
+    await piles.first().waitFor();
+    expect(await names()).to.deep.equal(kept);
+    await sitting.restartServer();
+    await page.reload();
+    await piles.first().waitFor();
+    expect(await names()).to.deep.equal(kept);
+  });
+
+  it('lays piles left to right by value, warm above and cool below', async () => {
+    const { page } = sitting;
+    const spots = await page.locator('.ledge a.pile').evaluateAll((all) =>
+      all.map((a) => {
+        const box = a.getBoundingClientRect();
+        return { label: a.getAttribute('aria-label')!, x: box.x + box.width / 2, y: box.y + box.height / 2 };
+      }),
+    );
+    const ledge = (await page.locator('.ledge').boundingBox())!;
+    expect(spots.length).to.be.above(4);
+    const values = spots.map((s) => Number(/value (\d+\.\d)/.exec(s.label)![1]));
+    spots.forEach((s, i) => {
+      if (i > 0 && values[i]! > values[i - 1]! + 0.05) expect(s.x).to.be.above(spots[i - 1]!.x);
+      if (/ warm|fairly warm/.test(s.label)) expect(s.y, s.label).to.be.below(ledge.y + ledge.height / 2 + 1);
+      if (/ cool/.test(s.label)) expect(s.y, s.label).to.be.above(ledge.y + ledge.height / 2 - 1);
+    });
+  });
+
+  it('takes back a kept pile with undo', async () => {
+    const { page } = sitting;
+    const before = await page.locator('.ledge a.pile').count();
+    await sitting.pointAt(0.2, 0.8);
+    await page.locator('[data-test=recipe]').waitFor();
+    await page.keyboard.press('k');
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await page.waitForFunction((n) => document.querySelectorAll('.ledge a.pile').length === n, before);
+  });
+
+  it('is worked by keyboard alone, from the paintings to a kept pile', async () => {
+    const { page } = sitting;
+    await sitting.open('paintings');
+    const focused = () =>
+      page.evaluate(() => (document.activeElement instanceof HTMLAnchorElement ? document.activeElement.innerText : ''));
+    for (let i = 0; i < 30 && !(await focused()).includes('Oil can'); i++) await page.keyboard.press('Tab');
+    await page.keyboard.press('Enter');
+    await page.locator('[role=application]').waitFor();
+    const role = () => page.evaluate(() => document.activeElement?.getAttribute('role') ?? '');
+    for (let i = 0; i < 30 && (await role()) !== 'application'; i++) await page.keyboard.press('Tab');
+    await page.keyboard.press('ArrowRight');
+    await page.keyboard.press('Shift+ArrowDown');
+    await page.locator('[data-test=recipe]').waitFor();
+    const before = await page.locator('.ledge a.pile').count();
+    await page.keyboard.press('Enter');
+    await page.waitForFunction((n) => document.querySelectorAll('.ledge a.pile').length === n, before + 1);
+  });
+
+  it('turns everything grey and back, and squints', async () => {
+    const { page } = sitting;
+    const filter = () => page.locator('.frame').evaluate((frame) => getComputedStyle(frame).filter);
+    expect(await filter()).to.equal('none');
+    await page.keyboard.press('g');
+    expect(await filter()).to.include('sight-grey');
+    await page.keyboard.press('s');
+    expect(await filter()).to.include('sight-squint');
+    await page.keyboard.press('g');
+    await page.keyboard.press('s');
+    expect(await filter()).to.equal('none');
+  });
+
+  it('follows the pointer within 50 ms at the 95th percentile', async () => {
+    const { page } = sitting;
+    await sitting.pointAt(0.2, 0.2);
+    await page.locator('[data-test=recipe]').waitFor();
+    await page.evaluate(() => performance.clearMeasures());
+    for (let i = 0; i < 200; i++) {
+      const t = i / 200;
+      await sitting.pointAt(0.5 + 0.45 * Math.cos(9 * t), 0.5 + 0.45 * Math.sin(14 * t));
+    }
+    await page.waitForTimeout(200);
+    const took = await page.evaluate(() => performance.getEntriesByName('recipe follows').map((entry) => entry.duration));
+    expect(took.length).to.be.above(60);
+    const p95 = took.sort((a, b) => a - b)[Math.floor(took.length * 0.95)]!;
+    console.log(
+      `      recipe follows the pointer: p50 ${took[Math.floor(took.length / 2)]!.toFixed(1)} ms, p95 ${p95.toFixed(1)} ms (${took.length} readings)`,
+    );
+    expect(p95).to.be.below(50);
+  });
+});
+
+describe('a painter with a picture of their own', () => {
+  let sitting: Sitting;
+  before(async () => (sitting = await Sitting.begin(false)));
+  after(() => sitting.end());
+
+  it('begins a painting in an empty studio, brings a picture and reads it', async () => {
+    const { page } = sitting;
+    await sitting.open();
+    await page.getByText('Nothing on the easel yet').waitFor();
+    await page.getByRole('button', { name: 'Begin a painting' }).click();
+    await page.getByLabel('Title').fill('Two halves');
+    await page.getByRole('button', { name: 'Begin', exact: true }).click();
+    await page.getByText('Bring a picture to paint from').waitFor();
+    const half = await sharp({ create: { width: 300, height: 400, channels: 3, background: '#355070' } })
+      .png()
+      .toBuffer();
+    const picture = await sharp({ create: { width: 600, height: 400, channels: 3, background: '#8a6b4f' } })
+      .composite([{ input: half, left: 300, top: 0 }])
+      .png()
+      .toBuffer();
+    await page.locator('input[type=file]').setInputFiles({ name: 'halves.png', mimeType: 'image/png', buffer: picture });
+    await page.locator('.picture canvas').waitFor();
+    await page.getByText('Working out every recipe').waitFor({ state: 'detached' });
+    await sitting.pointAt(0.25, 0.5);
+    const chip = page.locator('aside [data-chip=target]');
+    await chip.waitFor();
+    expect(await chip.evaluate((c) => getComputedStyle(c).backgroundColor)).to.equal('rgb(138, 107, 79)');
+    await sitting.pointAt(0.75, 0.5);
+    await page.waitForFunction(
+      () => getComputedStyle(document.querySelector('aside [data-chip=target]')!).backgroundColor === 'rgb(53, 80, 112)',
+    );
+  });
+
+  it('is told in a sentence when a file is no picture, and keeps what was there', async () => {
+    const { page } = sitting;
+    await page
+      .locator('input[type=file]')
+      .setInputFiles({ name: 'notes.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('not a picture') });
+    await page.getByText('not a whole JPEG or PNG').waitFor();
+    expect(await page.locator('.picture canvas').count()).to.equal(1);
+    expect(sitting.faults).to.deep.equal([]);
+  });
+});

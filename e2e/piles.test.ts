@@ -1,0 +1,178 @@
+import { expect } from 'chai';
+import type { Page } from 'playwright-core';
+import { Sitting } from './studio.ts';
+
+const ledgeCount = (page: Page, n: number) => page.waitForFunction((want) => document.querySelectorAll('.ledge a.pile').length === want, n);
+
+describe('a kept pile', () => {
+  let sitting: Sitting;
+  let page: Page;
+  before(async () => {
+    sitting = await Sitting.begin();
+    ({ page } = sitting);
+    await sitting.openReference();
+  });
+  after(() => sitting.end());
+  afterEach(() => expect(sitting.faults).to.deep.equal([]));
+
+  it('opens from the ledge with recipe, beads, target and prediction, and alternatives', async () => {
+    await page.getByRole('link', { name: /^copper, body/ }).click();
+    await page.locator('[data-test=kept-recipe]').waitFor();
+    expect(await page.getByLabel('Name of the pile').inputValue()).to.equal('copper, body');
+    const steps = page.locator('[data-test=kept-recipe] ol li');
+    expect(await steps.count()).to.be.at.least(2);
+    const beads = await page
+      .locator('[data-test=kept-recipe] ol .bead')
+      .evaluateAll((all) => all.map((b) => (b as HTMLElement).style.width));
+    beads.forEach((width) => expect(width).to.match(/^[\d.]+mm$/));
+    await page.locator('[data-test=alternative]').first().waitFor();
+    expect(await page.locator('[data-test=alternative]').count()).to.be.within(1, 3);
+    expect(await page.locator('.open-pile [data-chip=target]').count()).to.be.above(0);
+  });
+
+  it('has beads that grow with the amount', async () => {
+    const length = () =>
+      page
+        .locator('[data-test=kept-recipe] ol .bead')
+        .first()
+        .evaluate((b) => parseFloat((b as HTMLElement).style.width));
+    const small = await length();
+    await page.getByRole('button', { name: 'Larger pile' }).click();
+    await page.getByText('Saved').waitFor();
+    expect((await length()) / small).to.be.closeTo(6 / 4, 0.01);
+  });
+
+  it('is renamed where its name stands', async () => {
+    const name = page.getByLabel('Name of the pile');
+    await name.fill('copper in halftone');
+    await name.press('Enter');
+    await page.getByRole('link', { name: /^copper in halftone/ }).waitFor();
+    await page.reload();
+    await name.waitFor();
+    expect(await name.inputValue()).to.equal('copper in halftone');
+  });
+
+  it('takes an alternative instead', async () => {
+    await page.locator('[data-test=alternative]').first().waitFor();
+    const recipe = () => page.locator('[data-test=kept-recipe] ol').innerText();
+    const before = await recipe();
+    await page.locator('[data-test=alternative]').first().getByRole('button').click();
+    await page.waitForFunction((was) => (document.querySelector('[data-test=kept-recipe] ol') as HTMLElement).innerText !== was, before);
+  });
+
+  it('steps through at the easel by space and tap', async () => {
+    await page.getByRole('link', { name: 'At the easel' }).click();
+    const count = page.locator('.count');
+    await count.waitFor();
+    expect(await count.innerText()).to.match(/^1 of/);
+    await page.keyboard.press(' ');
+    expect(await count.innerText()).to.match(/^2 of/);
+    await page.mouse.click(600, 500);
+    await page.keyboard.press('ArrowLeft');
+    await page.keyboard.press('Escape');
+    await page.getByLabel('Name of the pile').waitFor();
+  });
+
+  it('is scraped off and brought back', async () => {
+    const before = await page.locator('.ledge a.pile').count();
+    await page.getByRole('button', { name: 'Scrape this pile off' }).click();
+    await ledgeCount(page, before - 1);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await ledgeCount(page, before);
+  });
+
+  it('says so when another window changed it, and shows what it is now', async () => {
+    await page
+      .getByRole('link', { name: /^copper in halftone/ })
+      .first()
+      .click();
+    const name = page.getByLabel('Name of the pile');
+    await name.waitFor();
+    const id = page.url().split('/').at(-1)!;
+    const paintingId = page.url().split('/painting/')[1]!.split('/')[0]!;
+    const piles = (await (await fetch(`${sitting.running.address}api/paintings/${paintingId}/piles`)).json()) as {
+      id: string;
+      version: number;
+    }[];
+    const { version } = piles.find((p) => p.id === id)!;
+    await fetch(`${sitting.running.address}api/piles/${id}`, {
+      method: 'PATCH',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ version, name: 'named elsewhere' }),
+    });
+    await name.fill('named here');
+    await name.press('Enter');
+    await page.getByText('changed in another window').waitFor();
+    await page.waitForFunction(
+      () => (document.querySelector('[aria-label="Name of the pile"]') as HTMLInputElement).value === 'named elsewhere',
+    );
+  });
+});
+
+describe('the palette', () => {
+  let sitting: Sitting;
+  let page: Page;
+  before(async () => {
+    sitting = await Sitting.begin();
+    ({ page } = sitting);
+    await sitting.openReference();
+  });
+  after(() => sitting.end());
+  afterEach(() => expect(sitting.faults).to.deep.equal([]));
+
+  it('shows its tubes by masstone and tint', async () => {
+    await page.getByRole('link', { name: 'Palettes' }).click();
+    const tubes = page.locator('section.open .tubes').first().locator('article');
+    await tubes.first().waitFor();
+    expect(await tubes.count()).to.equal(6);
+    expect(await tubes.first().locator('.chip').count()).to.equal(2);
+    await page.getByText('on the table for').waitFor();
+  });
+
+  it('changes the live recipe when a tube is taken away', async () => {
+    await sitting.openReference();
+    await sitting.pointAt(0.53, 0.56);
+    const recipe = page.locator('[data-test=recipe]');
+    await recipe.waitFor();
+    expect(await recipe.innerText()).to.include('Viridian');
+    await page.getByRole('link', { name: 'Palettes' }).click();
+    await page.getByRole('button', { name: 'Take Viridian away' }).click();
+    await page.getByText('Saved').waitFor();
+    await sitting.openReference();
+    await sitting.pointAt(0.53, 0.56);
+    await recipe.waitFor();
+    expect(await recipe.innerText()).to.not.include('Viridian');
+  });
+
+  it('is made anew from the catalogue, and put to use', async () => {
+    await page.getByRole('link', { name: 'Palettes' }).click();
+    await page.getByRole('button', { name: 'New palette' }).click();
+    const search = page.getByRole('textbox', { name: 'Name, pigment or character' });
+    for (const [wanted, name] of [
+      ['terre verte', 'Add Terre verte, generic'],
+      ['PBk9 ivory', 'Add Ivory black, generic'],
+    ] as const) {
+      await search.fill(wanted);
+      await page.getByRole('button', { name }).click();
+      await page.getByRole('button', { name }).waitFor({ state: 'detached' });
+    }
+    const name = page.getByLabel('Name of the palette');
+    await name.fill('Nearly nothing');
+    await name.press('Enter');
+    await page.getByRole('link', { name: 'Nearly nothing' }).waitFor();
+    await page.getByRole('button', { name: /^Paint “/ }).click();
+    await page.getByText('on the table for').waitFor();
+    await sitting.openReference();
+    await sitting.pointAt(0.53, 0.56);
+    const recipe = page.locator('[data-test=recipe]');
+    await recipe.waitFor();
+    expect(await recipe.innerText()).to.not.match(/Viridian|Ultramarine|Yellow oxide/);
+  });
+
+  it('that a painting needs is not put away', async () => {
+    await page.getByRole('link', { name: 'Palettes' }).click();
+    await page.getByRole('link', { name: 'Nearly nothing' }).click();
+    await page.getByRole('button', { name: 'Put this palette away' }).click();
+    await page.getByText('is painted from this palette').waitFor();
+  });
+});

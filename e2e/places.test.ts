@@ -1,0 +1,99 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect } from 'chai';
+import { Sitting } from './studio.ts';
+
+describe('every place', () => {
+  let sitting: Sitting;
+  let reference: string;
+  before(async () => {
+    sitting = await Sitting.begin();
+    await sitting.openReference();
+    reference = new URL(sitting.page.url()).pathname.slice(1);
+  });
+  after(() => sitting.end());
+
+  const settle = () => sitting.page.waitForTimeout(400);
+  const PLACES: readonly (readonly [name: string, go: () => Promise<void>])[] = [
+    ['paintings', () => sitting.open('paintings')],
+    ['tubes', () => sitting.open('tubes')],
+    ['palettes', () => sitting.open('palettes')],
+    [
+      'reference',
+      async () => {
+        await sitting.openReference();
+        await sitting.pointAt(0.3, 0.5);
+        await sitting.page.locator('[data-test=recipe]').waitFor();
+      },
+    ],
+    ['mixing', () => sitting.open(reference.replace('reference', 'mixing'))],
+    [
+      'an open pile',
+      async () => {
+        await sitting.page.locator('.ledge a.pile').first().click();
+        await sitting.page.locator('[data-test=kept-recipe]').waitFor();
+      },
+    ],
+    [
+      'the easel',
+      async () => {
+        await sitting.page.getByRole('link', { name: 'At the easel' }).click();
+        await sitting.page.locator('.easel').waitFor();
+      },
+    ],
+  ];
+
+  for (const room of ['dark', 'light'] as const)
+    for (const [name, go] of PLACES)
+      it(`${name}, room ${room}: no serious finding of axe`, async () => {
+        const { page } = sitting;
+        const settings = (await (await fetch(`${sitting.running.address}api/settings`)).json()) as { version: number; room: string };
+        if (settings.room !== room) {
+          const change = { version: settings.version, room };
+          await fetch(`${sitting.running.address}api/settings`, {
+            method: 'PATCH',
+            headers: { 'Content-Type': 'application/json' },
+            body: JSON.stringify(change),
+          });
+          await page.reload();
+        }
+        await go();
+        await settle();
+        const { violations } = await new AxeBuilder({ page }).analyze();
+        const serious = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
+        expect(
+          serious.map((v) => `${v.id}: ${v.nodes.map((n) => `${n.target.join(' ')} ${n.any[0]?.message ?? ''}`).join(' | ')}`),
+        ).to.deep.equal([]);
+      });
+
+  it('says in its own words what a wrong request in the built page is', async () => {
+    const { page } = sitting;
+    await sitting.open('paintings');
+    const answer = await page.evaluate(async () => {
+      const response = await fetch('/api/palettes', {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json' },
+        body: '{"name":""}',
+      });
+      return { status: response.status, type: response.headers.get('content-type'), body: await response.text() };
+    });
+    expect(answer.status).to.equal(422);
+    expect(answer.type).to.include('application/problem+json');
+    expect(answer.body).to.include('A palette holds 1 to 12 different tubes');
+  });
+
+  it('leads back to the paintings from an address that is none', async () => {
+    await sitting.open('painting/00000000-0000-4000-8000-000000000000/reference');
+    await sitting.page.getByRole('heading', { name: 'On the easel' }).waitFor();
+  });
+
+  it('asks nothing of the network but its own server', async () => {
+    const { page } = sitting;
+    const foreign: string[] = [];
+    page.on('request', (request) => {
+      const { hostname, protocol } = new URL(request.url());
+      if (hostname !== '127.0.0.1' && protocol !== 'blob:' && protocol !== 'data:') foreign.push(request.url());
+    });
+    await sitting.openReference();
+    expect(foreign).to.deep.equal([]);
+  });
+});

@@ -1,0 +1,43 @@
+// npm run screenshots: one picture of each main view, from the sample studio, into docs/screenshots.
+import { mkdirSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { Sitting } from './studio.ts';
+
+const FOLDER = fileURLToPath(new URL('../docs/screenshots/', import.meta.url));
+mkdirSync(FOLDER, { recursive: true });
+
+const sitting = await Sitting.begin();
+const { page } = sitting;
+const shoot = async (name: string): Promise<void> => {
+  await page.waitForTimeout(500);
+  await page.screenshot({ path: `${FOLDER}${name}.png` });
+  console.log(name);
+};
+
+await sitting.open('paintings');
+await shoot('paintings');
+await sitting.open('tubes');
+await shoot('tubes');
+await sitting.openReference();
+await sitting.pointAt(0.3, 0.5);
+await sitting.pointAt(0.301, 0.5);
+await page.locator('[data-test=recipe]').waitFor();
+await shoot('reference');
+await page.keyboard.press('g');
+await shoot('reference-grey');
+await page.keyboard.press('g');
+await page.getByRole('link', { name: /^copper, body/ }).click();
+await page.locator('[data-test=alternative]').first().waitFor();
+await shoot('mixing');
+await page.getByRole('link', { name: 'At the easel' }).click();
+await page.keyboard.press(' ');
+await shoot('easel');
+await page.keyboard.press('Escape');
+await page.getByRole('link', { name: 'Palettes' }).click();
+await shoot('palettes');
+await sitting.openReference('Courtyard, washing day');
+await sitting.pointAt(0.2, 0.5);
+await sitting.pointAt(0.201, 0.5);
+await page.locator('[data-test=recipe]').waitFor();
+await shoot('courtyard');
+await sitting.end();

@@ -1,0 +1,80 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { fillStudio } from '@dusk/demo';
+import { startServer, type Running } from '@dusk/server';
+import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core';
+
+export const PAGES = fileURLToPath(new URL('../web/dist', import.meta.url));
+
+/** The product as a painter has it: the built interface over a studio of its own, in Chromium. */
+export class Sitting {
+  private constructor(
+    readonly folder: string,
+    public running: Running,
+    readonly browser: Browser,
+    public context: BrowserContext,
+    public page: Page,
+    readonly faults: string[],
+  ) {}
+
+  /** @param sample whether the sample studio is laid out */
+  static async begin(sample = true): Promise<Sitting> {
+    const folder = mkdtempSync(join(tmpdir(), 'dusk-sitting-'));
+    const running = await startServer(folder, 0, PAGES);
+    if (sample) await fillStudio(running.studio);
+    const browser = await chromium.launch({
+      executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    });
+    const faults: string[] = [];
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    const page = await context.newPage();
+    page.on('pageerror', (error) => faults.push(error.message));
+    page.on('console', (message) => {
+      if (message.type() === 'error' && !/status of 4\d\d/.test(message.text())) faults.push(message.text());
+    });
+    return new Sitting(folder, running, browser, context, page, faults);
+  }
+
+  async open(path = ''): Promise<void> {
+    await this.page.goto(this.running.address + path);
+    await this.page.locator('nav.rail').waitFor();
+  }
+
+  /** Stops the server and starts it again on the same file and port. */
+  async restartServer(): Promise<void> {
+    const port = Number(new URL(this.running.address).port);
+    await this.running.stop();
+    this.running = await startServer(this.folder, port, PAGES);
+  }
+
+  async end(): Promise<void> {
+    await this.browser.close();
+    await this.running.stop();
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+
+  /** Opens the first painting at its reference and waits for picture and book. */
+  async openReference(title = 'Oil can and twine by one lamp'): Promise<void> {
+    await this.open('paintings');
+    await this.page.getByRole('link', { name: title }).click();
+    await this.page.locator('.picture canvas').waitFor();
+    await this.page.getByText('Working out every recipe').waitFor({ state: 'detached' });
+  }
+
+  /** Moves the pointer to a place in the picture, in shares of its size. */
+  async pointAt(x: number, y: number): Promise<void> {
+    const box = (await this.page.locator('[role=application]').boundingBox())!;
+    await this.page.mouse.move(box.x + box.width * x, box.y + box.height * y);
+  }
+}
