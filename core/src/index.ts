@@ -14,6 +14,8 @@ export * from './paint/kubelkaMunk.ts';
 export * from './paint/catalogue.ts';
 export type { Drying, Lightfastness } from './paint/pigments/definition.ts';
 export * from './paint/mix.ts';
+export * from './paint/deviation.ts';
+export * from './paint/trust.ts';
 export * from './colour/read.ts';
 export * from './matching/limits.ts';
 export * from './matching/ingredients.ts';

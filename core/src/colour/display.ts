@@ -63,6 +63,9 @@ export function labToLinearRgb(lab: Lab): LinearRgb {
 /** sRGB transfer function, encoded 0–1 to linear light. */
 export const decodeSrgb = (v: number): number => (v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4);
 
+/** Linear light of each of the 256 steps of an sRGB channel. */
+export const LINEAR_OF_BYTE: Float64Array = Float64Array.from({ length: 256 }, (_, v) => decodeSrgb(v / 255));
+
 /** Linear light to encoded sRGB, 0–1. */
 export const encodeSrgb = (v: number): number => (v <= 0.0031308 ? v * 12.92 : 1.055 * v ** (1 / 2.4) - 0.055);
 

@@ -1,4 +1,4 @@
-import { decodeSrgb, linearRgbToLab } from '../colour/display.ts';
+import { LINEAR_OF_BYTE as LINEAR, linearRgbToLab } from '../colour/display.ts';
 import type { Lab } from '../colour/spaces.ts';
 
 /** A decoded picture: sRGB, four bytes a pixel, rows from the top. */
@@ -18,8 +18,6 @@ export interface AreaReading {
   readonly crushed: number;
 }
 
-/** Linear light of each of the 256 steps of a channel. */
-const LINEAR = Float64Array.from({ length: 256 }, (_, v) => decodeSrgb(v / 255));
 const TOP = 254;
 const BOTTOM = 3;
 

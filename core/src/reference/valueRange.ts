@@ -1,5 +1,5 @@
 import { valueFromY, type MunsellValue } from '../colour/value.ts';
-import { decodeSrgb } from '../colour/display.ts';
+import { LINEAR_OF_BYTE as LINEAR } from '../colour/display.ts';
 import type { Pixels } from './area.ts';
 
 /** Darkest dark and lightest light of a picture, left out what only a few stray pixels reach. */
@@ -8,7 +8,6 @@ export interface ValueRange {
   readonly lightest: MunsellValue;
 }
 
-const LINEAR = Float64Array.from({ length: 256 }, (_, v) => decodeSrgb(v / 255));
 /** Luminance of the sRGB primaries (IEC 61966-2-1). */
 const LUMA = [0.2126, 0.7152, 0.0722] as const;
 const BINS = 1024;
