@@ -1,0 +1,101 @@
+import { deltaE00 } from '../colour/difference.ts';
+import { CraftError } from '../errors.ts';
+import type { Lab } from '../colour/spaces.ts';
+import { mixerOf } from '../paint/mixer.ts';
+import type { PaletteTube } from './ingredients.ts';
+import { searchFactors } from './search.ts';
+
+/** What is remembered of a mixture. */
+export interface Remembered {
+  /** Tubes that were certainly in it. */
+  readonly known: readonly PaletteTube[];
+  /** Tubes one of which may have been the missing one. */
+  readonly candidates: readonly PaletteTube[];
+  /** How it looked. */
+  readonly seen: Lab;
+  /** How a tint of it looked, if one was read: parts of white to one of it. */
+  readonly tint?: { readonly lab: Lab; readonly white: PaletteTube; readonly parts: number };
+}
+
+/** A tube that may have been the missing one. */
+export interface Suspect {
+  readonly id: string;
+  /** How likely it is among the candidates, 0–1. */
+  readonly likelihood: number;
+  /** Parts of all tubes, the suspect last, adding up to 1. */
+  readonly shares: Readonly<Record<string, number>>;
+  /** ΔE00 between what was seen and the best this tube can explain. */
+  readonly deltaE00: number;
+  readonly tintDeltaE00?: number;
+}
+
+/** The likely missing tubes, likeliest first. */
+export interface Recall {
+  readonly suspects: readonly Suspect[];
+  /** Whether one stands out; otherwise `advice` says what to read. */
+  readonly certain: boolean;
+  readonly advice: string;
+}
+
+/** How far a remembered or read colour is off, in ΔE00, with what typical curves leave open. */
+const SIGMA = 1.5;
+/** Likelihood from which one suspect stands out. */
+const STANDS_OUT = 0.6;
+/** Below this a colour is a dark, in which many tubes look alike. */
+const DARK = 30;
+
+const STARTS = [0.08, 0.3, 0.9];
+
+function suspect({ known, seen, tint }: Remembered, candidate: PaletteTube): Omit<Suspect, 'likelihood'> & { misfit: number } {
+  const tubes = [...known, candidate];
+  const mix = mixerOf(tubes);
+  const tinted = tint && mixerOf([...tubes, tint.white]);
+  const errors = (shares: Float64Array): readonly [number, number] => {
+    const total = shares.reduce((s, v) => s + v, 0);
+    return [deltaE00(seen, mix(shares)), tint && tinted ? deltaE00(tint.lab, tinted([...shares, total * tint.parts])) : 0];
+  };
+  const cost = (shares: Float64Array): number => {
+    const [whole, pale] = errors(shares);
+    return whole * whole + pale * pale;
+  };
+  const found = STARTS.map((share) => searchFactors(cost, [...known.map(() => 1), share], { factor: 2.2 })).sort((a, b) => a.cost - b.cost)[0]!;
+  const total = found.numbers.reduce((s, v) => s + v, 0);
+  const [whole, pale] = errors(found.numbers);
+  return {
+    id: candidate.id,
+    shares: Object.fromEntries(tubes.map((t, i) => [t.id, found.numbers[i]! / total])),
+    deltaE00: whole,
+    ...(tint && { tintDeltaE00: pale }),
+    misfit: found.cost,
+  };
+}
+
+/**
+ * The likely missing tube of a half remembered mixture. Each candidate is given its best chance
+ * (proportions fitted to what was seen), then weighed against the others by Bayes' rule.
+ * @throws CraftError without a known tube or without candidates
+ */
+export function recall(remembered: Remembered): Recall {
+  const { known, candidates, seen, tint } = remembered;
+  if (known.length === 0) throw new CraftError('palette', 'Name at least one tube that was in it.');
+  const open = candidates.filter((c) => known.every((k) => k.id !== c.id));
+  if (open.length === 0) throw new CraftError('palette', 'Name at least one tube that may have been the other.');
+  const suspects = open.map((candidate) => suspect(remembered, candidate));
+  const weights = suspects.map(({ misfit }) => Math.exp(-misfit / (2 * SIGMA * SIGMA)));
+  const sum = weights.reduce((s, w) => s + w, 0);
+  const ranked = suspects
+    .map(({ misfit: _, ...s }, i) => ({ ...s, likelihood: sum > 0 ? weights[i]! / sum : 1 / suspects.length }))
+    .sort((a, b) => b.likelihood - a.likelihood || a.deltaE00 - b.deltaE00);
+  const explains = sum > Math.exp(-8);
+  const certain = explains && ranked[0]!.likelihood >= STANDS_OUT;
+  const advice = !explains
+    ? 'None of these explains what was seen; another tube was in it, or more than one.'
+    : certain
+      ? `${ranked[0]!.id} is the likely one.`
+      : tint
+        ? 'Several explain it equally well; any of them remakes it.'
+        : seen[0] < DARK
+          ? 'The dark alone cannot tell: read a tint of it with white.'
+          : 'Several explain it: read a tint of it with white to tell them apart.';
+  return { suspects: ranked, certain, advice };
+}

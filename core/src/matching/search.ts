@@ -1,0 +1,34 @@
+/**
+ * Pattern search (Hooke and Jeeves 1961) for the least of a function of a few positive numbers,
+ * in factors: each number is tried larger and smaller by a factor that shrinks when nothing helps.
+ * Never answers with anything worse than the start.
+ * @param least numbers below this are held there (0 stays 0)
+ */
+export function searchFactors(
+  cost: (numbers: Float64Array) => number,
+  start: ArrayLike<number>,
+  { factor = 1.6, smallest = 1.002, rounds = 120, least = 1e-6 } = {},
+): { readonly numbers: Float64Array; readonly cost: number } {
+  let numbers = Float64Array.from(start);
+  let best = cost(numbers);
+  let step = factor;
+  for (let round = 0; round < rounds && step > smallest; round++) {
+    let improved = false;
+    for (let i = 0; i < numbers.length; i++) {
+      if (numbers[i] === 0) continue;
+      for (const by of [step, 1 / step]) {
+        const tried = numbers.slice();
+        tried[i] = Math.max(least, tried[i]! * by);
+        const c = cost(tried);
+        if (c < best - 1e-12) {
+          best = c;
+          numbers = tried;
+          improved = true;
+          break;
+        }
+      }
+    }
+    if (!improved) step = Math.sqrt(step);
+  }
+  return { numbers, cost: best };
+}

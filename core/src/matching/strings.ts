@@ -1,0 +1,114 @@
+import { deltaE00 } from '../colour/difference.ts';
+import { CraftError } from '../errors.ts';
+import { hueDifference, labToLch, lchToLab, type Lab } from '../colour/spaces.ts';
+import { lightnessOfValue, valueOfLightness } from '../colour/value.ts';
+import type { Book } from './book.ts';
+import { best } from './solve.ts';
+import type { Recipe } from './recipe.ts';
+
+/** The way between two hues: straight through Lab, by neutral, or round by the warm or the cool side. */
+export const ROUTES = ['straight', 'neutral', 'warm', 'cool'] as const;
+export type Route = (typeof ROUTES)[number];
+
+const WARM_HUE = 55;
+const COOL_HUE = 235;
+/** Stops closer in value than this count as sharing one. */
+const ONE_VALUE = 0.15;
+const FINE = 64;
+const MOST_PILES = 24;
+
+/** Colour a share `t` of the way from one stop to the next; value goes evenly in Munsell steps. */
+export function between(one: Lab, other: Lab, route: Route, t: number): Lab {
+  const value = valueOfLightness(one[0]) * (1 - t) + valueOfLightness(other[0]) * t;
+  const L = lightnessOfValue(value);
+  const mix = (k: 1 | 2): number => one[k] * (1 - t) + other[k] * t;
+  const [, C1, h1] = labToLch(one);
+  const [, C2, h2] = labToLch(other);
+  const C = C1 * (1 - t) + C2 * t;
+  switch (route) {
+    case 'straight':
+      return [L, mix(1), mix(2)];
+    case 'neutral': {
+      // Down to grey in the middle and up again, each half in its own hue.
+      const [from, hue] = t < 0.5 ? [C1 * (1 - 2 * t), h1] : [C2 * (2 * t - 1), h2];
+      return lchToLab([L, from, hue]);
+    }
+    case 'warm':
+    case 'cool': {
+      const pole = route === 'warm' ? WARM_HUE : COOL_HUE;
+      const short = hueDifference(h1, h2);
+      const toPole = hueDifference(h1, pole);
+      const passes = Math.sign(toPole) === Math.sign(short) && Math.abs(toPole) <= Math.abs(short);
+      const turn = passes ? short : short - Math.sign(short || 1) * 360;
+      return lchToLab([L, C, (h1 + turn * t + 720) % 360]);
+    }
+  }
+}
+
+/** Shares of the way at which `n` colours lie evenly by ΔE00 along a route. */
+function evenShares(one: Lab, other: Lab, route: Route, n: number): number[] {
+  const along = Array.from({ length: FINE + 1 }, (_, i) => between(one, other, route, i / FINE));
+  const way = [0];
+  for (let i = 1; i <= FINE; i++) way.push(way[i - 1]! + deltaE00(along[i - 1]!, along[i]!));
+  const whole = way[FINE]!;
+  return Array.from({ length: n }, (_, k) => {
+    if (whole === 0 || n === 1) return n === 1 ? 0 : k / (n - 1);
+    const wanted = (whole * k) / (n - 1);
+    let i = 1;
+    while (i < FINE && way[i]! < wanted) i++;
+    return (i - 1 + (wanted - way[i - 1]!) / Math.max(1e-12, way[i]! - way[i - 1]!)) / FINE;
+  });
+}
+
+/**
+ * Target colours of a string of `n` piles over two or more stops: even in Munsell value, or even in
+ * ΔE00 where all stops share a value. Each stretch between stops takes its own route.
+ * @throws CraftError for fewer than two stops, too few or too many piles, or an unknown route
+ */
+export function stringTargets(stops: readonly Lab[], n: number, routes: readonly Route[] = []): Lab[] {
+  if (stops.length < 2) throw new CraftError('target', 'A string needs at least two stops.');
+  if (!Number.isInteger(n) || n < 2 || n > MOST_PILES)
+    throw new CraftError('target', `A string has 2 to ${MOST_PILES} piles; this one is to have ${JSON.stringify(n)}.`);
+  for (const route of routes)
+    if (!ROUTES.includes(route)) throw new CraftError('target', `A route is one of ${ROUTES.join(', ')}; this is ${JSON.stringify(route)}.`);
+  const routeOf = (i: number): Route => routes[i] ?? routes.at(-1) ?? 'straight';
+  const values = stops.map((lab) => valueOfLightness(lab[0]));
+  const spread = Math.max(...values) - Math.min(...values);
+  const stretches = stops.length - 1;
+  const lengths = Array.from({ length: stretches }, (_, i) =>
+    spread < ONE_VALUE ? wayLength(stops[i]!, stops[i + 1]!, routeOf(i)) : Math.abs(values[i + 1]! - values[i]!),
+  );
+  const whole = lengths.reduce((sum, l) => sum + l, 0);
+  return Array.from({ length: n }, (_, k) => {
+    let wanted = (whole * k) / (n - 1);
+    let i = 0;
+    while (i < stretches - 1 && wanted > lengths[i]! + 1e-9) wanted -= lengths[i++]!;
+    const share = lengths[i]! === 0 ? 0 : Math.min(1, wanted / lengths[i]!);
+    if (spread >= ONE_VALUE) return between(stops[i]!, stops[i + 1]!, routeOf(i), share);
+    return between(stops[i]!, stops[i + 1]!, routeOf(i), shareByDifference(stops[i]!, stops[i + 1]!, routeOf(i), share));
+  });
+}
+
+function wayLength(one: Lab, other: Lab, route: Route): number {
+  let sum = 0;
+  for (let i = 0; i < FINE; i++) sum += deltaE00(between(one, other, route, i / FINE), between(one, other, route, (i + 1) / FINE));
+  return sum;
+}
+
+/** The share of the way at which a share of the route's ΔE00 lies behind. */
+function shareByDifference(one: Lab, other: Lab, route: Route, share: number): number {
+  const shares = evenShares(one, other, route, FINE + 1);
+  const at = share * FINE;
+  const i = Math.min(FINE - 1, Math.floor(at));
+  return shares[i]! + (shares[i + 1]! - shares[i]!) * (at - i);
+}
+
+/** A string: a target and the best recipe for each of its piles. */
+export interface StringPile {
+  readonly target: Lab;
+  readonly recipe: Recipe;
+}
+
+/** A string of `n` piles from a book. */
+export const stringOf = (book: Book, stops: readonly Lab[], n: number, routes?: readonly Route[]): StringPile[] =>
+  stringTargets(stops, n, routes).map((target) => ({ target, recipe: best(book, target) }));
