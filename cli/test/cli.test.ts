@@ -87,6 +87,96 @@ describe('dusk solve', () => {
   });
 });
 
+describe('dusk solve at length', () => {
+  const target = { hex: '#6d5a48' };
+
+  it('moves a target by steps and says what to add to a pile', () => {
+    const parts = { 'titanium-white': 4, 'yellow-ochre': 2 };
+    const a = answer('solve', { target: { relative: { to: { parts }, value: -0.5 } }, palette: PALETTE, from: parts });
+    expect(a.additions.growth).to.be.above(1);
+    expect(a.additions.after).to.be.below(a.additions.before);
+  });
+
+  it('uses piles, leaves tubes out and keeps one in', () => {
+    const piles = { wall: { 'titanium-white': 3, 'yellow-ochre': 1 } };
+    const a = answer('solve', {
+      target,
+      palette: PALETTE,
+      piles,
+      must_use: 'wall',
+      exclude: ['phthalo-blue'],
+      limits: { tubes: 3, parts: 8 },
+    });
+    for (const r of a.recipes) {
+      expect(r.parts).to.have.property('wall');
+      expect(r.flat).to.not.have.property('wall');
+      expect(r.flat).to.not.have.property('phthalo-blue');
+    }
+  });
+
+  it('mixes darks instead of taking tube black, when asked', () => {
+    const a = answer('solve', { target: { lab: [12, 0, 0] }, palette: [...PALETTE, 'burnt-umber', 'ivory-black'], no_black: true });
+    for (const r of a.recipes) expect(r.flat).to.not.have.property('ivory-black');
+  });
+
+  it('tells the nearest in three ways when out of reach, and which tube would do', () => {
+    const a = answer('solve', {
+      target: { hex: '#00a060' },
+      palette: ['titanium-white', 'venetian-red', 'ultramarine-blue'],
+      rack: ['viridian', 'raw-umber'],
+    });
+    expect(a.reach).to.equal('out');
+    expect(a.nearest.by_value.gives_way.length).to.be.above(0);
+    expect(a.nearest.overall.deltaE00).to.be.at.most(a.nearest.by_value.deltaE00 + 1e-3);
+    expect(a.add_a_tube[0].id).to.equal('viridian');
+  });
+
+  it('gives exact proportions and an error estimate', () => {
+    const a = answer('solve', { target, palette: PALETTE, exact: true, emphasis: 'steady', alternatives: 1 });
+    expect(a.recipes.length).to.be.at.most(2);
+    for (const r of a.recipes) {
+      expect(Object.values(r.exact.flat as Record<string, number>).reduce((s, n) => s + n, 0)).to.be.closeTo(1, 1e-6);
+      expect(r.errorEstimate).to.be.within(0.5, 15);
+    }
+  });
+});
+
+describe('the other commands of dusk', () => {
+  it('path: the colour after the last step is the mixture’s', () => {
+    const parts = { 'titanium-white': 8, 'yellow-ochre': 3, 'phthalo-blue': 0.2 };
+    const { steps } = answer('path', { parts });
+    answer('mix', { parts }).lab.forEach((v: number, i: number) => expect(steps.at(-1).lab[i]).to.be.closeTo(v, 1e-3));
+    expect(answer('path', { parts, from: 'yellow-ochre' }).steps[0].add).to.have.property('yellow-ochre');
+  });
+
+  it('correct: additions, and beliefs that can be given back', () => {
+    const palette = ['titanium-white', 'yellow-ochre', 'burnt-umber', 'ultramarine-blue'];
+    const input = { palette, mixed: { 'titanium-white': 6, 'burnt-umber': 2 }, seen: { hex: '#8f7f6d' }, target: { hex: '#8f7350' } };
+    const first = answer('correct', input);
+    expect(first.growth).to.be.above(1);
+    expect(first.after).to.be.below(first.off);
+    const stages = [
+      { add: input.mixed, seen: input.seen },
+      { add: first.add, seen: { hex: '#8f7554' } },
+    ];
+    expect(answer('correct', { palette, stages, target: input.target, beliefs: first.beliefs }).off).to.be.below(first.off);
+  });
+
+  it('string, place, recall and rederive answer as their help says', () => {
+    const palette = ['titanium-white', 'yellow-ochre', 'burnt-sienna', 'ultramarine-blue'];
+    expect(answer('string', { stops: [{ munsell: '5YR 3/4' }, { munsell: '10YR 8/4' }], piles: 4, palette }).piles).to.have.length(4);
+    expect(answer('place', { parts: { 'titanium-white': 9 }, below: { 'burnt-umber': 1 }, share: 0.1 }).value).to.be.within(3, 9.6);
+    expect(answer('place', { parts: { 'titanium-white': 9 }, ground: { hex: '#5a4632' }, thickness_um: 40 }).coats).to.be.within(1, 20);
+    const recalled = answer('recall', {
+      known: ['ultramarine-blue', 'titanium-white'],
+      seen: { parts: { 'ultramarine-blue': 1, 'titanium-white': 3, viridian: 1 } },
+    });
+    expect(recalled.suspects.slice(0, 3).map((s: { id: string }) => s.id)).to.include('viridian');
+    const again = answer('rederive', { parts: { 'titanium-white': 6, 'cobalt-blue': 2 }, palette });
+    expect(Object.keys(again.recipes[0].differences)).to.deep.equal(['D65', 'A', 'LED', 'F10']);
+  });
+});
+
 describe('bad input to dusk', () => {
   const cases: [string, unknown][] = [
     ['colour', 'not json'],
@@ -114,6 +204,32 @@ describe('bad input to dusk', () => {
         { target: { hex: 'no' }, palette: PALETTE },
       ],
     ],
+    ['solve', { target: { hex: '#fff' }, palette: PALETTE, emphasis: 'loud' }],
+    ['solve', { target: { hex: '#fff' }, palette: PALETTE, must_use: 'wall' }],
+    ['solve', { target: { hex: '#fff' }, palette: PALETTE, piles: { 'titanium-white': { 'yellow-ochre': 1 } } }],
+    ['solve', { target: { relative: { to: { hex: '#fff' }, value: 'x' } }, palette: PALETTE }],
+    ['path', { parts: {} }],
+    ['path', { parts: { 'titanium-white': -1, 'yellow-ochre': 1 } }],
+    ['path', { parts: { 'titanium-white': 1 }, from: 'yellow-ochre' }],
+    ['correct', { palette: PALETTE, mixed: {}, seen: { hex: '#fff' }, target: { hex: '#fff' } }],
+    ['correct', { palette: PALETTE, mixed: { viridian: 1 }, seen: { hex: '#fff' }, target: { hex: '#fff' } }],
+    [
+      'correct',
+      {
+        palette: PALETTE,
+        mixed: { 'titanium-white': 1 },
+        seen: { hex: '#fff' },
+        target: { hex: '#fff' },
+        beliefs: { ids: [], mean: [], covariance: [] },
+      },
+    ],
+    ['string', { stops: [{ hex: '#fff' }], piles: 3, palette: PALETTE }],
+    ['string', { stops: [{ hex: '#fff' }, { hex: '#000' }], piles: 1e9, palette: PALETTE }],
+    ['place', { parts: { 'titanium-white': 1 } }],
+    ['place', { parts: { 'titanium-white': 1 }, ground: { hex: '#000' }, thickness_um: -3 }],
+    ['recall', { known: [], seen: { hex: '#fff' } }],
+    ['recall', { known: ['viridian'], seen: 7 }],
+    ['rederive', { parts: { 'titanium-white': 1 }, palette: 'viridian' }],
     ['stir', {}],
   ];
   for (const [command, input] of cases)
@@ -137,7 +253,8 @@ describe('dusk as a program', () => {
     const bad = spawnSync('node', [bin, 'colour'], { input: '{', encoding: 'utf8' });
     expect(bad.status).to.equal(2);
     expect(bad.stdout).to.equal('');
-    for (const command of ['colour', 'mix', 'solve']) expect(dusk([command, '--help'], '').out).to.include('npx dusk');
+    for (const command of ['colour', 'mix', 'solve', 'path', 'correct', 'string', 'place', 'recall', 'rederive'])
+      expect(dusk([command, '--help'], '').out).to.include('npx dusk');
     expect(dusk([], '').out).to.include('solve');
   }).timeout(30_000);
 });

@@ -38,3 +38,6 @@ export * from './matching/recall.ts';
 export * from './matching/beliefs.ts';
 export * from './matching/additions.ts';
 export * from './matching/correction.ts';
+export * from './matching/wishes.ts';
+export * from './matching/outOfReach.ts';
+export * from './painting/amounts.ts';

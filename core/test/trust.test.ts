@@ -14,7 +14,8 @@ function trueTube(paint: PaintCurves, random: () => number): PaintCurves {
   const wave = () => {
     const waves = [1, 2, 3].map((n) => ({ n, phase: random() * 2 * Math.PI, weight: random() - 0.5 }));
     const norm = Math.sqrt(waves.reduce((s, w) => s + w.weight ** 2, 0) / 2);
-    return (i: number) => Math.exp((size * waves.reduce((s, { n, phase, weight }) => s + weight * Math.sin((n * Math.PI * i) / 36 + phase), 0)) / norm);
+    return (i: number) =>
+      Math.exp((size * waves.reduce((s, { n, phase, weight }) => s + weight * Math.sin((n * Math.PI * i) / 36 + phase), 0)) / norm);
   };
   const read = (curve: Float64Array, i: number) => {
     const at = Math.min(34.999, Math.max(0, i - shift / 10));
@@ -31,7 +32,7 @@ function trueTube(paint: PaintCurves, random: () => number): PaintCurves {
 describe('how far a prediction is trusted', () => {
   const slugs = [...CATALOGUE.keys()].filter((s) => CATALOGUE.get(s)!.basis.length > 0);
   const random = seeded(31);
-  const pick = <T,>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
+  const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
 
   const outcomes = Array.from({ length: 900 }, () => {
     const count = 2 + Math.floor(random() * 3);

@@ -1,5 +1,6 @@
-import { colourFromInput, deltaE00, illuminantFromInput, readColour } from '@dusk/core';
+import { colourFromInput, deltaE00, readColour } from '@dusk/core';
 import { fieldsOf, rounded, roundedList, type Command } from '../command.ts';
+import { lightFromInput } from '../read.ts';
 
 const NOTATIONS = ['hex', 'lab', 'xyz', 'munsell', 'spectrum'] as const;
 
@@ -18,7 +19,7 @@ export const colour: Command = {
 XYZ has Y of the white at 100; Lab is relative to the white of the illuminant.`,
   run: (input) => {
     const { illuminant, other, ...notation } = fieldsOf(input, [...NOTATIONS, 'illuminant', 'other']);
-    const light = illuminant === undefined ? 'D65' : illuminantFromInput(illuminant);
+    const light = lightFromInput(illuminant);
     const given = colourFromInput(notation, light);
     const r = readColour(given, light);
     return {

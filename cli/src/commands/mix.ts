@@ -1,25 +1,6 @@
-import {
-  colourFromInput,
-  CraftError,
-  finite,
-  illuminantFromInput,
-  labOf,
-  mixCurves,
-  pigmentFromInput,
-  readColour,
-  reflectance,
-  smoothSpectrum,
-  spectrumToJson,
-  type Film,
-  type Portion,
-} from '@dusk/core';
+import { colourFromInput, finite, labOf, mixCurves, readColour, reflectance, smoothSpectrum, spectrumToJson, type Film } from '@dusk/core';
 import { fieldsOf, rounded, roundedList, type Command } from '../command.ts';
-
-function portionsFromInput(parts: unknown): Portion[] {
-  if (typeof parts !== 'object' || parts === null || Array.isArray(parts))
-    throw new CraftError('parts', 'parts must be an object of tubes and numbers, as {"titanium-white": 9, "ultramarine-blue": 1}.');
-  return Object.entries(parts).map(([slug, n]) => ({ paint: pigmentFromInput(slug), parts: finite('parts', `The parts of ${slug}`, n) }));
-}
+import { lightFromInput, partsFromInput } from '../read.ts';
 
 function filmFromInput(film: unknown): Film {
   const { thickness_um, ground } = fieldsOf(film, ['thickness_um', 'ground']);
@@ -43,8 +24,8 @@ Options: "illuminant" (D65, D50, A, C, F5, F8, F10, LED), "film" (thickness_um o
 "medium" (share of volume 0–1), "sunk" (0 glossy to 1 matt).`,
   run: (input) => {
     const { parts, illuminant, film, medium, sunk } = fieldsOf(input, ['parts', 'illuminant', 'film', 'medium', 'sunk']);
-    const light = illuminant === undefined ? 'D65' : illuminantFromInput(illuminant);
-    const r = reflectance(mixCurves(portionsFromInput(parts)), {
+    const light = lightFromInput(illuminant);
+    const r = reflectance(mixCurves(partsFromInput(parts)), {
       ...(medium !== undefined && { medium: finite('film', 'medium', medium) }),
       ...(sunk !== undefined && { sunk: finite('film', 'sunk', sunk) }),
       ...(film !== undefined && film !== null && { film: filmFromInput(film) }),

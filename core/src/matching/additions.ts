@@ -71,7 +71,11 @@ export function additionsFor(pile: LyingPile, tubes: readonly PaletteTube[], tar
       const over = Math.max(0, growth + 1 - mostGrowth);
       return judge(look(mix, amounts)) + GROWTH_TROUBLE * growth + 50 * over;
     };
-    const { numbers, cost: least } = searchFactors(cost, set.map(() => START), { factor: 3, least: LEAST, rounds: 90, smallest: 1.01 });
+    const { numbers, cost: least } = searchFactors(
+      cost,
+      set.map(() => START),
+      { factor: 3, least: LEAST, rounds: 90, smallest: 1.01 },
+    );
     return { set, amounts: numbers, cost: least + TUBE_TROUBLE * set.length, lab: look(mix, numbers) };
   };
   const singles = tubes.map((tube) => tryOut([tube]));
@@ -80,8 +84,7 @@ export function additionsFor(pile: LyingPile, tubes: readonly PaletteTube[], tar
     .slice(0, BEST_PAIRS)
     .flatMap(({ set }) => tubes.filter((t) => !set.includes(t)).map((third) => tryOut([...set, third])));
   const [first] = [...singles, ...pairs, ...triples].sort((a, b) => a.cost - b.cost);
-  if (first!.cost >= none)
-    return { add: [], growth: 1, lab: look(mixerOf([pile]), []), mismatchBefore: none, mismatchAfter: none };
+  if (first!.cost >= none) return { add: [], growth: 1, lab: look(mixerOf([pile]), []), mismatchBefore: none, mismatchAfter: none };
   const add = first!.set
     .map(({ id }, i) => ({ id, parts: first!.amounts[i]! * pile.parts }))
     .filter(({ parts }) => parts > 2 * LEAST * pile.parts);

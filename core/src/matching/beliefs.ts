@@ -146,7 +146,10 @@ export function learn(beliefs: Beliefs, tubes: readonly PaletteTube[], stages: r
     const J = Matrix.zeros(seen.length, size);
     for (let j = 0; j < size; j++) {
       const step = STEP * (j < tubeNumbers && j % PER_TUBE === 2 ? 10 : 1);
-      const moved = predict(problem, x.map((v, i) => (i === j ? v + step : v)));
+      const moved = predict(
+        problem,
+        x.map((v, i) => (i === j ? v + step : v)),
+      );
       moved.forEach((v, i) => J.set(i, j, (v - at[i]!) / step));
     }
     const JtW = J.transpose().mulRowVector(weights);

@@ -5,7 +5,7 @@ import { BANDS } from '../colour/spectrum.ts';
 import { valueFromY } from '../colour/value.ts';
 import { K1_OUTSIDE, K2_INSIDE } from '../paint/kubelkaMunk.ts';
 import { enumerate, type Enumeration, type IngredientSet } from './enumerate.ts';
-import { ingredientsOf, type Ingredient, type PaletteTube } from './ingredients.ts';
+import { ingredientsOf, type Ingredient, type PaletteMix, type PaletteTube } from './ingredients.ts';
 import type { Limits } from './limits.ts';
 import { curveOrder, growTree, type LabTree } from './labTree.ts';
 
@@ -45,7 +45,7 @@ const LETDOWN_TROUBLE = 0.3;
 
 /** Trouble of a recipe: more tubes, more parts and a let-down are each worth a little ΔE00. */
 export function practicality(set: IngredientSet, parts: ArrayLike<number>, all: readonly Ingredient[]): number {
-  const tubes = new Set(set.flatMap((i) => Object.keys(all[i]!.flat))).size;
+  const tubes = new Set(set.flatMap((i) => all[i]!.counts)).size;
   const letdowns = set.filter((i) => all[i]!.letdown).length;
   return (tubes - 1) * TUBE_TROUBLE + letdowns * LETDOWN_TROUBLE + (Array.from(parts).reduce((s, n) => s + n, 0) - 1) * PART_TROUBLE;
 }
@@ -170,7 +170,7 @@ function totalOf(parts: Uint8Array): number {
 function kinOf(sets: readonly IngredientSet[], all: readonly Ingredient[]): Uint32Array {
   const kin = new Map<string, number>();
   return Uint32Array.from(sets, (set) => {
-    const tubes = [...new Set(set.flatMap((i) => Object.keys(all[i]!.flat)))].sort().join('\n');
+    const tubes = [...new Set(set.flatMap((i) => all[i]!.counts))].sort().join('\n');
     if (!kin.has(tubes)) kin.set(tubes, kin.size);
     return kin.get(tubes)!;
   });
@@ -185,11 +185,17 @@ function reorder<T extends Column>(column: T, order: Uint32Array): T {
 }
 
 /**
- * Makes the book of a palette.
+ * Makes the book of a palette, and of piles that already lie on it.
  * @throws CraftError for a palette or limits that cannot be worked with.
  */
-export function makeBook(tubes: readonly PaletteTube[], limits: Limits, light: Illuminant = 'D65', progress?: Progress): Book {
-  const ingredients = ingredientsOf(tubes);
+export function makeBook(
+  tubes: readonly PaletteTube[],
+  limits: Limits,
+  light: Illuminant = 'D65',
+  progress?: Progress,
+  piles: readonly PaletteMix[] = [],
+): Book {
+  const ingredients = ingredientsOf(tubes, piles);
   const enumeration = enumerate(ingredients, limits);
   const columns = colourAll(enumeration, ingredients, light, progress && ((done) => progress(done * 0.85)));
   const order = curveOrder(columns.L, columns.a, columns.b);

@@ -29,7 +29,7 @@ export function compositions(count: number, most: number): Uint8Array[] {
 }
 
 /** How many different tubes are in a set, let-downs opened. */
-const tubesIn = (set: IngredientSet, all: readonly Ingredient[]): number => new Set(set.flatMap((i) => Object.keys(all[i]!.flat))).size;
+const tubesIn = (set: IngredientSet, all: readonly Ingredient[]): number => new Set(set.flatMap((i) => all[i]!.counts)).size;
 
 /** A let-down beside its own strong tube is a finer recipe of the same two, never needed. */
 function repeats(set: IngredientSet, all: readonly Ingredient[]): boolean {

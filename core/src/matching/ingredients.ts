@@ -2,11 +2,21 @@ import { deltaE00 } from '../colour/difference.ts';
 import { CraftError } from '../errors.ts';
 import { labOf, mixCurves, reflectance } from '../paint/mix.ts';
 import type { PaintCurves } from '../paint/catalogue.ts';
+import type { Drying } from '../paint/pigments/definition.ts';
 import { MOST_TUBES } from './limits.ts';
 
 /** A tube as it lies on the palette. `id` is the caller's own name for it. */
 export interface PaletteTube extends PaintCurves {
   readonly id: string;
+  /** Price of a millilitre in any one currency, where the painter minds it. */
+  readonly price?: number;
+  readonly drying?: Drying;
+}
+
+/** A pile that is already mixed and may be an ingredient: shares of its tubes. */
+export interface PaletteMix extends PaintCurves {
+  readonly id: string;
+  readonly flat: Readonly<Record<string, number>>;
 }
 
 /** A weak premix of a strong tube, mixed first and then used as one ingredient. */
@@ -20,7 +30,11 @@ export interface Ingredient extends PaintCurves {
   readonly id: string;
   /** Share of volume of each tube in it; a tube is itself. */
   readonly flat: Readonly<Record<string, number>>;
+  /** What it counts as towards the limit of tubes: a pile on the palette is one thing. */
+  readonly counts: readonly string[];
   readonly letdown?: Letdown;
+  readonly price?: number;
+  readonly drying?: Drying;
 }
 
 /** A tube is strong when one part of it in eleven of the base moves the base further than this (ΔE00). */
@@ -71,17 +85,25 @@ function letDown(tube: PaletteTube, base: PaletteTube): Ingredient {
   ]);
   const name = `${tube.id} let down`;
   const whole = LETDOWN_BASE + 1;
-  return { id: name, K, S, flat: { [base.id]: LETDOWN_BASE / whole, [tube.id]: 1 / whole }, letdown: { name, parts } };
+  return {
+    id: name,
+    K,
+    S,
+    flat: { [base.id]: LETDOWN_BASE / whole, [tube.id]: 1 / whole },
+    counts: [base.id, tube.id],
+    letdown: { name, parts },
+  };
 }
 
 /**
  * Ingredients for recipes from a palette: its tubes in their order, then let-downs (1 : 9 in the
- * lightest paint) of those too strong to be measured by the part.
+ * lightest paint) of those too strong to be measured by the part, then piles that are there already.
  * @throws CraftError for an empty or overfull palette, a tube twice, or broken curves.
  */
-export function ingredientsOf(tubes: readonly PaletteTube[]): Ingredient[] {
+export function ingredientsOf(tubes: readonly PaletteTube[], piles: readonly PaletteMix[] = []): Ingredient[] {
   checkPalette(tubes);
-  const whole = tubes.map((tube): Ingredient => ({ id: tube.id, K: tube.K, S: tube.S, flat: { [tube.id]: 1 } }));
+  if (piles.length > 0) checkPalette([...tubes, ...piles]);
+  const whole = tubes.map((tube): Ingredient => ({ ...tube, flat: { [tube.id]: 1 }, counts: [tube.id] }));
   const base = baseOf(tubes);
   const strong = tubes
     .filter((tube) => tube !== base)
@@ -89,5 +111,6 @@ export function ingredientsOf(tubes: readonly PaletteTube[]): Ingredient[] {
     .filter(({ step }) => step > STRONG_STEP)
     .sort((one, other) => other.step - one.step)
     .slice(0, MOST_LETDOWNS);
-  return [...whole, ...strong.map(({ tube }) => letDown(tube, base))];
+  const mixed = piles.map(({ id, K, S, flat }): Ingredient => ({ id, K, S, flat, counts: [id] }));
+  return [...whole, ...strong.map(({ tube }) => letDown(tube, base)), ...mixed];
 }

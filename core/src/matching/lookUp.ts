@@ -35,8 +35,9 @@ class Shortlist {
  * The best recipe of each of the `most` best sets of tubes, best first. Exhaustive: boxes are
  * opened in the order of what they can hold at best (Hjaltason and Samet 1999), until none can
  * hold anything better than what was found.
+ * @param allowed for each of the book's sets whether it may be used, 1 or 0
  */
-export function lookUp(book: Book, ranking: Ranking, most = 1): Found[] {
+export function lookUp(book: Book, ranking: Ranking, most = 1, allowed?: Uint8Array): Found[] {
   const { boxes, trouble: leastTrouble, firstLeaf, leaf } = book.tree;
   const { L, a, b, value, trouble, setOf, kinOf, count } = book;
   const { deltaE, target } = ranking;
@@ -53,6 +54,7 @@ export function lookUp(book: Book, ranking: Ranking, most = 1): Found[] {
     const first = (node - firstLeaf) * leaf;
     const end = Math.min(count, first + leaf);
     for (let i = first; i < end; i++) {
+      if (allowed && allowed[setOf[i]!] === 0) continue;
       const cheap = valueCost(ranking, value[i]!) + trouble[i]!;
       // S_L of CIEDE2000 stays below 1.75.
       if (cheap + Math.abs(L[i]! - target[0]) / 1.75 >= list.worst) continue;
@@ -74,10 +76,11 @@ export function lookUp(book: Book, ranking: Ranking, most = 1): Found[] {
 }
 
 /** The best recipe by trying every one, for tests and the benchmark. */
-export function tryAll(book: Book, ranking: Ranking): Found {
+export function tryAll(book: Book, ranking: Ranking, allowed?: Uint8Array): Found {
   let recipe = -1;
   let best = Infinity;
   for (let i = 0; i < book.count; i++) {
+    if (allowed && allowed[book.setOf[i]!] === 0) continue;
     const score = ranking.deltaE(book.L[i]!, book.a[i]!, book.b[i]!) + valueCost(ranking, book.value[i]!) + book.trouble[i]!;
     if (score < best) {
       best = score;

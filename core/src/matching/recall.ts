@@ -40,7 +40,7 @@ export interface Recall {
 /** How far a remembered or read colour is off, in ΔE00, with what typical curves leave open. */
 const SIGMA = 1.5;
 /** Likelihood from which one suspect stands out. */
-const STANDS_OUT = 0.6;
+const STANDS_OUT = 0.8;
 /** Below this a colour is a dark, in which many tubes look alike. */
 const DARK = 30;
 
@@ -58,7 +58,9 @@ function suspect({ known, seen, tint }: Remembered, candidate: PaletteTube): Omi
     const [whole, pale] = errors(shares);
     return whole * whole + pale * pale;
   };
-  const found = STARTS.map((share) => searchFactors(cost, [...known.map(() => 1), share], { factor: 2.2 })).sort((a, b) => a.cost - b.cost)[0]!;
+  const found = STARTS.map((share) => searchFactors(cost, [...known.map(() => 1), share], { factor: 2.2 })).sort(
+    (a, b) => a.cost - b.cost,
+  )[0]!;
   const total = found.numbers.reduce((s, v) => s + v, 0);
   const [whole, pale] = errors(found.numbers);
   return {

@@ -37,7 +37,10 @@ export function moved(lab: Lab, shift: Shift): Lab {
     const m = labToMunsell(lab);
     const value = Math.min(9.9, Math.max(0.1, m.value + dv));
     const chroma = Math.max(0, m.chroma + dc);
-    at = dc === 0 && dh === 0 && m.chroma < 0.3 ? atValue(lab, value) : munsellToLab({ hue: (m.hue + dh * HUE_STEP + 100) % 100, value, chroma });
+    at =
+      dc === 0 && dh === 0 && m.chroma < 0.3
+        ? atValue(lab, value)
+        : munsellToLab({ hue: (m.hue + dh * HUE_STEP + 100) % 100, value, chroma });
   }
   if (dt === 0) return at;
   return [at[0], at[1] + dt * Math.cos(WARM), at[2] + dt * Math.sin(WARM)];

@@ -3,6 +3,7 @@ import type { Book } from './book.ts';
 import { lookUp } from './lookUp.ts';
 import { rankingFor, VALUE_TOLERANCE } from './ranking.ts';
 import { readRecipe, type Recipe } from './recipe.ts';
+import { allowedSets, emphasisCost, type Emphasis, type Wishes } from './wishes.ts';
 
 /** Whether a palette reaches a target: as near as a painter can see, near, or not at all. */
 export type Reach = 'in' | 'near' | 'out';
@@ -63,16 +64,28 @@ function hueGap({ hueError, lab }: Recipe): number {
   return Math.abs(Math.sin((hueError * Math.PI) / 360)) * 2 * Math.hypot(lab[1], lab[2]);
 }
 
+/** How a target is to be solved. */
+export interface SolveOptions extends Wishes {
+  /** Really different recipes beside the best, 3 unless said. */
+  readonly alternatives?: number;
+  /** Value steps that may be off before value counts on its own. */
+  readonly valueTolerance?: number;
+}
+
 /**
- * The best recipe and up to `alternatives` really different ones, each with what it is better at.
- * @throws nothing: any finite target has a nearest recipe.
+ * The best recipe and really different ones, each with what it is better at.
+ * @throws CraftError for wishes that leave nothing to mix with
  */
-export function solve(book: Book, target: Lab, alternatives = 3, valueTolerance?: number): Answer {
-  const found = lookUp(book, rankingFor(target, valueTolerance), SHORTLIST);
-  const recipes = found.map(({ recipe }) => readRecipe(book, recipe, target));
-  const [first, ...rest] = recipes as [Recipe, ...Recipe[]];
+export function solve(book: Book, target: Lab, options: SolveOptions = {}): Answer {
+  const { alternatives = 3, valueTolerance, emphasis = 'closest' } = options;
+  const found = lookUp(book, rankingFor(target, valueTolerance), SHORTLIST, allowedSets(book, options));
+  const ranked = found
+    .map(({ recipe, score }) => ({ recipe: readRecipe(book, recipe, target), score }))
+    .map(({ recipe, score }) => ({ recipe, score: score + emphasisCost(recipe, emphasis) }))
+    .sort((a, b) => a.score - b.score);
+  const [first, ...rest] = ranked.map(({ recipe }) => recipe) as [Recipe, ...Recipe[]];
   const worthwhile = rest.filter((r) => r.deltaE00 <= Math.max(first.deltaE00 + WORSE_AT_MOST, 2 * first.deltaE00));
-  const offers: Offer[] = [{ ...first, betterAt: 'closest overall' }];
+  const offers: Offer[] = [{ ...first, betterAt: BEST_AT[emphasis] }];
   for (const { name, gain } of MERITS) {
     if (offers.length > alternatives) break;
     const other = worthwhile.find((r) => gain(r, first) > 0 && differs(r, offers));
@@ -85,3 +98,11 @@ export function solve(book: Book, target: Lab, alternatives = 3, valueTolerance?
   const [top, ...others] = offers as [Offer, ...Offer[]];
   return { reach: reachOf(first), recipes: [top, ...others.sort((a, b) => a.deltaE00 - b.deltaE00)] };
 }
+
+const BEST_AT: Readonly<Record<Emphasis, string>> = {
+  closest: 'closest overall',
+  fewest: 'close with few tubes',
+  steady: 'close and steady',
+  cheap: 'close and cheap',
+  fast: 'close and soon dry',
+};

@@ -70,7 +70,8 @@ export function stringTargets(stops: readonly Lab[], n: number, routes: readonly
   if (!Number.isInteger(n) || n < 2 || n > MOST_PILES)
     throw new CraftError('target', `A string has 2 to ${MOST_PILES} piles; this one is to have ${JSON.stringify(n)}.`);
   for (const route of routes)
-    if (!ROUTES.includes(route)) throw new CraftError('target', `A route is one of ${ROUTES.join(', ')}; this is ${JSON.stringify(route)}.`);
+    if (!ROUTES.includes(route))
+      throw new CraftError('target', `A route is one of ${ROUTES.join(', ')}; this is ${JSON.stringify(route)}.`);
   const routeOf = (i: number): Route => routes[i] ?? routes.at(-1) ?? 'straight';
   const values = stops.map((lab) => valueOfLightness(lab[0]));
   const spread = Math.max(...values) - Math.min(...values);

@@ -101,7 +101,7 @@ async function predict(db: EntityManager, sent: readonly MeasureSent[], target: 
   };
   const measures = sent.map(({ parts, tubeId, letdown }): Measure => {
     const curves = letdown ? mixCurves(letdown.map((l) => ({ paint: paint(l.tubeId), parts: l.parts }))) : paint(tubeId!);
-    const ingredient: Ingredient = { id: tubeId ?? 'let-down', flat: {}, ...curves };
+    const ingredient: Ingredient = { id: tubeId ?? 'let-down', flat: {}, counts: [], ...curves };
     return { ingredient, parts };
   });
   const { lab: predicted, deltaE00, steadiness } = weigh(measures, target ?? [50, 0, 0]);

@@ -1,4 +1,4 @@
-import { chipsAlong, mixCurves, mixingOrder, type Lab, type PaintCurves } from '@dusk/core';
+import { beadLength, chipsAlong, mixCurves, mixingOrder, type Lab, type PaintCurves } from '@dusk/core';
 import type { Tube } from '../stores/tubes.ts';
 import type { RecipeMeasure } from '../workers/recipe.ts';
 
@@ -14,12 +14,8 @@ export interface Step {
   readonly letdown?: readonly { readonly name: string; readonly parts: number; readonly beadMm: number; readonly paint: Lab }[];
 }
 
-const MM3_PER_ML = 1000;
 /** A let-down is laid out as from a nozzle of this bore. */
 const KNIFE_BORE_MM = 6;
-
-/** Length in mm of `ml` of paint out of a round nozzle. */
-export const beadLength = (ml: number, nozzleMm: number): number => (ml * MM3_PER_ML) / (Math.PI * (nozzleMm / 2) ** 2);
 
 interface Ingredient extends RecipeMeasure {
   readonly paint: PaintCurves;

@@ -24,14 +24,5 @@ export function closeness(deltaE00: number): string {
   return 'out of reach';
 }
 
-/** What gives way where a target is not reached. */
-export function givesWay(error: { valueError: number; hueError: number; chromaError: number; lab: Lab }): string {
-  const parts: string[] = [];
-  if (Math.abs(error.valueError) > 0.25) parts.push(error.valueError > 0 ? 'too light' : 'too dark');
-  if (Math.abs(error.chromaError) > 4) parts.push(error.chromaError > 0 ? 'too strong' : 'too dull');
-  if (Math.abs(error.hueError) > 12 && labToLch(error.lab)[1] > 6) parts.push('another hue');
-  return parts.join(', ');
-}
-
 /** A first name for a pile; the painter may give a better one. */
 export const firstName = (lab: Lab): string => `${hueAndChroma(lab)} ${valueOfLightness(lab[0]).toFixed(1)}`;

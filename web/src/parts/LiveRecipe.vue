@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { areaWarning, type Basis } from '@dusk/core';
+import { areaWarning, givesWay, type Basis } from '@dusk/core';
 import { computed } from 'vue';
 import type { LiveReading } from '../live/useLiveRecipe.ts';
-import { closeness, givesWay, valueDifference } from '../live/words.ts';
+import { closeness, valueDifference } from '../live/words.ts';
 import ColourPair from './ColourPair.vue';
 import RecipeSteps from './RecipeSteps.vue';
 import TrustMark from './TrustMark.vue';
@@ -14,7 +14,7 @@ const emit = defineEmits<{ keep: [] }>();
 
 const recipe = computed(() => props.live?.answer?.recipes[0]);
 const warning = computed(() => props.live && areaWarning(props.live));
-const lost = computed(() => (recipe.value && props.live?.answer?.reach !== 'in' ? givesWay(recipe.value) : ''));
+const lost = computed(() => (recipe.value && props.live?.answer?.reach !== 'in' ? givesWay(recipe.value).join(', ') : ''));
 </script>
 
 <template>

@@ -1,0 +1,68 @@
+import { correct as correctPile, CraftError, firstBeliefs, type Beliefs, type Stage } from '@dusk/core';
+import { fieldsOf, rounded, type Command } from '../command.ts';
+import { partsFromInput, seenFromInput, targetFromInput, tubesFromInput } from '../read.ts';
+import { writtenColour, writtenDoses } from '../write.ts';
+
+const isNumbers = (list: unknown, length: number): list is number[] =>
+  Array.isArray(list) && list.length === length && list.every((v) => typeof v === 'number' && Number.isFinite(v));
+
+function beliefsFromInput(input: unknown, ids: readonly string[]): Beliefs {
+  if (input === undefined) return firstBeliefs(ids);
+  const { ids: named, mean, covariance } = fieldsOf(input, ['ids', 'mean', 'covariance']);
+  const size = 3 * ids.length;
+  if (!Array.isArray(named) || named.length !== ids.length || named.some((id, i) => id !== ids[i]))
+    throw new CraftError('input', 'The beliefs are of another palette: their ids must be those of the palette, in its order.');
+  if (
+    !isNumbers(mean, size) ||
+    !Array.isArray(covariance) ||
+    covariance.length !== size ||
+    !covariance.every((row) => isNumbers(row, size))
+  )
+    throw new CraftError('input', 'The beliefs are broken; give back what an earlier correction answered.');
+  return { ids, mean, covariance: covariance as number[][] };
+}
+
+function stagesFromInput(mixed: unknown, seen: unknown, stages: unknown): Stage[] {
+  if (stages === undefined) return [{ additions: partsFromInput(mixed), observed: seenFromInput(seen, 'D65', 'What was seen') }];
+  if (!Array.isArray(stages) || stages.length === 0) throw new CraftError('parts', 'stages must be a list of {"add":{…},"seen":{…}}.');
+  return stages.map((stage) => {
+    const { add, seen: then } = fieldsOf(stage, ['add', 'seen']);
+    return { additions: partsFromInput(add), ...(then !== undefined && { observed: seenFromInput(then) }) };
+  });
+}
+
+export const correct: Command = {
+  name: 'correct',
+  summary: 'what was mixed, how it looks, and the target → what to add',
+  help: `Paint cannot be taken out, so only additions are found. What was seen also corrects what is believed of the tubes.
+
+  echo '{"palette":["titanium-white","yellow-ochre","burnt-umber","ultramarine-blue"],"mixed":{"titanium-white":6,"burnt-umber":2},
+         "seen":{"hex":"#8f7f6d"},"target":{"hex":"#8a6b4f"}}' | npx dusk correct
+    → {"off":7.9,"advice":"add","add":{"yellow-ochre":1.9},"growth":1.24,"lab":[…],"hex":"…","after":1.1,"beliefs":{…}}
+
+"stages":[{"add":{…},"seen":{…}},…] tells a longer story than "mixed" and "seen". "beliefs" of an earlier answer may be
+given back. "advice": leave it, add, or start again with part of it ("part": how much to keep, and what to add to that).`,
+  run: (input) => {
+    const { palette, mixed, seen, stages, target, beliefs } = fieldsOf(input, ['palette', 'mixed', 'seen', 'stages', 'target', 'beliefs']);
+    const tubes = tubesFromInput(palette);
+    const answer = correctPile(
+      tubes,
+      stagesFromInput(mixed, seen, stages),
+      targetFromInput(target, 'D65'),
+      beliefsFromInput(
+        beliefs,
+        tubes.map((t) => t.id),
+      ),
+    );
+    return {
+      off: rounded(answer.off),
+      advice: answer.advice,
+      add: writtenDoses(answer.add),
+      growth: rounded(answer.growth),
+      ...writtenColour(answer.lab),
+      after: rounded(answer.mismatchAfter),
+      ...(answer.part && { part: { keep: rounded(answer.part.keep), add: writtenDoses(answer.part.add) } }),
+      beliefs: answer.beliefs,
+    };
+  },
+};

@@ -1,0 +1,98 @@
+import {
+  CATALOGUE,
+  colourFromInput,
+  CraftError,
+  finite,
+  illuminantFromInput,
+  labOf,
+  limitsFromInput,
+  makeBook,
+  mixCurves,
+  moved,
+  pigmentFromInput,
+  reflectance,
+  type Book,
+  type Illuminant,
+  type Lab,
+  type PaintCurves,
+  type PaletteMix,
+  type PaletteTube,
+  type Portion,
+  type Shift,
+} from '@dusk/core';
+import { fieldsOf } from './command.ts';
+
+const COLOUR = ['hex', 'lab', 'xyz', 'munsell', 'spectrum'] as const;
+
+/** A generic pigment as a tube on the palette. */
+export function tubeFromInput(slug: unknown): PaletteTube {
+  const { K, S, drying } = pigmentFromInput(slug);
+  return { id: slug as string, K, S, drying };
+}
+
+export function tubesFromInput(palette: unknown, name = 'palette'): PaletteTube[] {
+  if (!Array.isArray(palette)) throw new CraftError('palette', `${name} must be a list of tubes, as ["titanium-white", "yellow-ochre"].`);
+  if (palette.length > 100) throw new CraftError('palette', `${name} holds ${palette.length} tubes; that is more than there are.`);
+  return palette.map(tubeFromInput);
+}
+
+/** Tubes and their parts. */
+export function partsFromInput(parts: unknown): { readonly id: string; readonly paint: PaintCurves; readonly parts: number }[] {
+  if (typeof parts !== 'object' || parts === null || Array.isArray(parts))
+    throw new CraftError('parts', 'parts must be an object of tubes and numbers, as {"titanium-white": 9, "ultramarine-blue": 1}.');
+  return Object.entries(parts).map(([id, n]) => ({ id, paint: pigmentFromInput(id), parts: finite('parts', `The parts of ${id}`, n) }));
+}
+
+export const mixedFromInput = (parts: unknown): PaintCurves => mixCurves(partsFromInput(parts) satisfies Portion[]);
+
+export const lightFromInput = (illuminant: unknown): Illuminant => (illuminant === undefined ? 'D65' : illuminantFromInput(illuminant));
+
+/** A colour in any notation, or that of a mixture: {"parts": {…}}. */
+export function seenFromInput(input: unknown, light: Illuminant = 'D65', name = 'The colour'): Lab {
+  if (typeof input === 'object' && input !== null && 'parts' in input)
+    return labOf(reflectance(mixedFromInput(fieldsOf(input, ['parts']).parts)), light);
+  if (typeof input !== 'object' || input === null) throw new CraftError('colour', `${name} looks like {"hex": "#8a6b4f"}.`);
+  return colourFromInput(fieldsOf(input, COLOUR), light).lab;
+}
+
+/** A target: a colour, a mixture, or one of these moved by steps: {"relative": {"to": …, "value": -0.25}}. */
+export function targetFromInput(input: unknown, light: Illuminant): Lab {
+  if (typeof input !== 'object' || input === null || !('relative' in input)) return seenFromInput(input, light, 'The target');
+  const { relative } = fieldsOf(input, ['relative']);
+  const { to, ...shift } = fieldsOf(relative, ['to', 'value', 'chroma', 'hue', 'temperature']);
+  return moved(seenFromInput(to, light, 'What the target is relative to'), shift as Shift);
+}
+
+/** Piles that lie on the palette, by name: {"wall": {"titanium-white": 3, "yellow-ochre": 1}}. */
+export function pilesFromInput(input: unknown): PaletteMix[] {
+  if (input === undefined) return [];
+  if (typeof input !== 'object' || input === null || Array.isArray(input))
+    throw new CraftError('palette', 'piles must be an object of names and parts.');
+  return Object.entries(input).map(([id, given]) => {
+    if (CATALOGUE.has(id)) throw new CraftError('palette', `A pile cannot be called ${JSON.stringify(id)}: a tube is.`);
+    const parts = partsFromInput(given);
+    const whole = parts.reduce((sum, p) => sum + p.parts, 0);
+    return { id, ...mixCurves(parts), flat: Object.fromEntries(parts.map((p) => [p.id, p.parts / whole])) };
+  });
+}
+
+/** The newest book: an array of targets on one palette needs one. */
+let held: { readonly key: string; readonly book: Book } | undefined;
+
+export function bookFromInput({
+  palette,
+  limits,
+  illuminant,
+  piles,
+}: {
+  palette?: unknown;
+  limits?: unknown;
+  illuminant?: unknown;
+  piles?: unknown;
+}): Book {
+  const light = lightFromInput(illuminant);
+  const within = limitsFromInput(limits);
+  const key = JSON.stringify([palette, within, light, piles]);
+  if (held?.key !== key) held = { key, book: makeBook(tubesFromInput(palette), within, light, undefined, pilesFromInput(piles)) };
+  return held.book;
+}

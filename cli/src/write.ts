@@ -1,0 +1,20 @@
+import { labToHex, type Lab, type Recipe } from '@dusk/core';
+import { rounded, roundedList } from './command.ts';
+
+export const writtenShares = (flat: Readonly<Record<string, number>>): Record<string, number> =>
+  Object.fromEntries(Object.entries(flat).map(([id, share]) => [id, rounded(share, 9)]));
+
+/** A recipe as every command writes it. */
+export const writtenRecipe = (recipe: Recipe) => ({
+  parts: Object.fromEntries(recipe.measures.map(({ ingredient, parts }) => [ingredient.id, parts])),
+  letdowns: recipe.letdowns,
+  flat: writtenShares(recipe.flat),
+  deltaE00: rounded(recipe.deltaE00),
+  valueError: rounded(recipe.valueError),
+  lab: roundedList(recipe.lab),
+  steadiness: rounded(recipe.steadiness),
+});
+
+export const writtenColour = (lab: Lab) => ({ lab: roundedList(lab), hex: labToHex(lab) });
+export const writtenDoses = (doses: readonly { readonly id: string; readonly parts: number }[]): Record<string, number> =>
+  Object.fromEntries(doses.map(({ id, parts }) => [id, rounded(parts)]));

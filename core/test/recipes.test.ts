@@ -1,0 +1,370 @@
+import { expect } from 'chai';
+import fc from 'fast-check';
+import {
+  amountsFor,
+  best,
+  between,
+  CATALOGUE,
+  coatsToCover,
+  deltaE00,
+  flatSpectrum,
+  givesWay,
+  hueDifference,
+  labOf,
+  labToLch,
+  lchToLab,
+  lookUp,
+  makeBook,
+  mixCurves,
+  mixerOf,
+  mixingPath,
+  mismatch,
+  moved,
+  nearestKinds,
+  pickedUp,
+  polish,
+  rankingFor,
+  readRecipe,
+  recall,
+  rederive,
+  reflectance,
+  ROUTES,
+  solve,
+  stringOf,
+  stringTargets,
+  tryAll,
+  tubesThatReach,
+  valueOfLightness,
+  allowedSets,
+  warmAndCool,
+  labToMunsell,
+  type Lab,
+  type Route,
+} from '../src/index.ts';
+
+const LIMITS = { tubes: 4, parts: 12 };
+const PALETTE = ['titanium-white', 'yellow-ochre', 'venetian-red', 'ultramarine-blue', 'burnt-umber', 'ivory-black'];
+const tube = (id: string) => {
+  const { K, S, drying } = CATALOGUE.get(id)!;
+  return { id, K, S, drying };
+};
+const tubes = (ids: readonly string[]) => ids.map(tube);
+const mixed = (parts: Readonly<Record<string, number>>) =>
+  mixCurves(Object.entries(parts).map(([id, n]) => ({ paint: tube(id), parts: n })));
+const colour = (parts: Readonly<Record<string, number>>): Lab => labOf(reflectance(mixed(parts)));
+const book = makeBook(tubes(PALETTE), LIMITS);
+const anyTarget: fc.Arbitrary<Lab> = fc
+  .tuple(
+    fc.double({ min: 8, max: 95, noNaN: true }),
+    fc.double({ min: 0, max: 70, noNaN: true }),
+    fc.double({ min: 0, max: 360, noNaN: true }),
+  )
+  .map(([L, C, h]) => lchToLab([L, C, h]));
+
+describe('the fast mixer', () => {
+  it('agrees with mixing the long way', () => {
+    const mix = mixerOf(tubes(PALETTE));
+    fc.assert(
+      fc.property(fc.array(fc.double({ min: 0, max: 9, noNaN: true }), { minLength: 6, maxLength: 6 }), (parts) => {
+        fc.pre(parts.some((n) => n > 0.01));
+        expect(deltaE00(mix(parts), colour(Object.fromEntries(PALETTE.map((id, i) => [id, parts[i]!]))))).to.be.below(1e-6);
+      }),
+    );
+  });
+});
+
+describe('exact proportions', () => {
+  it('are never worse than the whole parts they start from', () => {
+    fc.assert(
+      fc.property(anyTarget, (target) => {
+        const start = best(book, target);
+        const cost = mismatch(target);
+        const polished = polish(start.measures, target);
+        expect(cost(polished.lab)).to.be.at.most(cost(start.lab) + 1e-9);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('find a mixture of the same tubes again', () => {
+    const target = colour({ 'titanium-white': 5.3, 'yellow-ochre': 1.7, 'venetian-red': 0.43 });
+    const [found] = lookUp(book, rankingFor(target));
+    expect(polish(readRecipe(book, found!.recipe, target).measures, target).deltaE00).to.be.below(0.6);
+  });
+});
+
+describe('wishes', () => {
+  const target: Lab = [38, 6, 12];
+
+  it('leave tubes out, keep one in, and hold to a number, as exactly as enumeration', () => {
+    for (const wishes of [
+      { exclude: ['ivory-black', 'burnt-umber'] },
+      { mustUse: 'burnt-umber' },
+      { most: 2 },
+      { mustUse: 'ivory-black', most: 3 },
+    ]) {
+      const allowed = allowedSets(book, wishes)!;
+      const ranking = rankingFor(target);
+      expect(lookUp(book, ranking, 1, allowed)[0]!.score).to.be.closeTo(tryAll(book, ranking, allowed).score, 1e-9);
+      for (const { flat } of solve(book, target, wishes).recipes) {
+        for (const id of wishes.exclude ?? []) expect(flat).to.not.have.property(id);
+        if (wishes.mustUse) expect(flat).to.have.property(wishes.mustUse);
+        if (wishes.most) expect(Object.keys(flat).length).to.be.at.most(wishes.most);
+      }
+    }
+  });
+
+  it('refuse what leaves nothing, and tubes that are not there', () => {
+    expect(() => solve(book, target, { exclude: PALETTE })).to.throw(/Nothing is left/);
+    expect(() => solve(book, target, { exclude: ['viridian'] })).to.throw(/viridian/);
+    expect(() => solve(book, target, { mustUse: 'viridian' })).to.throw(/viridian/);
+    expect(() => solve(book, target, { most: 0 })).to.throw(/whole number/);
+  });
+
+  it('let the emphasis choose among what comes near', () => {
+    const closest = solve(book, target).recipes[0]!;
+    const fewest = solve(book, target, { emphasis: 'fewest' }).recipes[0]!;
+    const steady = solve(book, target, { emphasis: 'steady' }).recipes[0]!;
+    expect(Object.keys(fewest.flat).length).to.be.at.most(Object.keys(closest.flat).length);
+    expect(steady.steadiness).to.be.at.most(closest.steadiness);
+    const priced = tubes(PALETTE).map((t) => ({ ...t, price: t.id === 'venetian-red' ? 100 : 1 }));
+    const cheap = solve(makeBook(priced, LIMITS), target, { emphasis: 'cheap' }).recipes[0]!;
+    expect(cheap.flat['venetian-red'] ?? 0).to.be.at.most(closest.flat['venetian-red'] ?? 0);
+    expect(solve(book, target, { emphasis: 'fast' }).recipes.length).to.be.above(0);
+  });
+});
+
+describe('piles as ingredients', () => {
+  it('are used as they are and open to their tubes exactly', () => {
+    const flat = { 'titanium-white': 0.5, 'yellow-ochre': 0.25, 'venetian-red': 0.25 };
+    const wall = { id: 'wall', ...mixed(flat), flat };
+    const withPile = makeBook(tubes(PALETTE), { tubes: 3, parts: 8 }, 'D65', undefined, [wall]);
+    const target = colour({ 'titanium-white': 3.5, 'yellow-ochre': 0.75, 'venetian-red': 0.75, 'ultramarine-blue': 1 });
+    const recipe = best(withPile, target);
+    expect(recipe.measures.map((m) => m.ingredient.id)).to.include('wall');
+    expect(deltaE00(recipe.lab, colour(recipe.flat))).to.be.below(1e-9);
+    expect(Object.keys(recipe.flat).length).to.be.above(2);
+  });
+
+  it('stay live: eight tubes and eight piles make a book', () => {
+    const piles = Array.from({ length: 8 }, (_, i) => {
+      const flat = { 'titanium-white': (i + 1) / 10, 'burnt-umber': 1 - (i + 1) / 10 };
+      return { id: `pile ${i}`, ...mixed(flat), flat };
+    });
+    const eight = [...PALETTE, 'viridian', 'quinacridone-rose'];
+    expect(makeBook(tubes(eight), { tubes: 3, parts: 8 }, 'D65', undefined, piles).count).to.be.above(20_000);
+  });
+});
+
+describe('out of reach', () => {
+  const target: Lab = lchToLab([45, 75, 150]);
+
+  it('tells the nearest by value, by hue and overall, and what gives way', () => {
+    const { byValue, byHue, overall } = nearestKinds(book, target);
+    expect(Math.abs(byValue.valueError)).to.be.below(0.12);
+    expect(Math.abs(byHue!.hueError)).to.be.at.most(4.01);
+    for (let i = 0; i < book.count; i += 37) expect(overall.deltaE00).to.be.at.most(readRecipe(book, i, target).deltaE00 + 1e-3);
+    expect(overall.deltaE00).to.be.at.most(byValue.deltaE00 + 1e-6);
+    expect(givesWay(byValue)).to.include('too dull');
+    expect(givesWay(best(book, [50, 3, 8]))).to.deep.equal([]);
+  });
+
+  it('names the tube that would bring it nearer', () => {
+    const rack = tubes(['phthalo-green-yellow-shade', 'cobalt-violet', 'naples-yellow-hue', 'viridian', 'hansa-yellow']);
+    const advice = tubesThatReach(tubes(PALETTE), rack, target);
+    expect(['phthalo-green-yellow-shade', 'viridian']).to.include(advice[0]!.id);
+    expect(advice[0]!.deltaE00).to.be.below(best(book, target).deltaE00);
+  });
+});
+
+describe('the path of mixing', () => {
+  const portions = (parts: Readonly<Record<string, number>>) => Object.entries(parts).map(([id, n]) => ({ id, paint: tube(id), parts: n }));
+
+  it('adds everything once in all, ends at the mixture, and does not rush past it', () => {
+    fc.assert(
+      fc.property(fc.dictionary(fc.constantFrom(...PALETTE), fc.integer({ min: 1, max: 8 }), { minKeys: 2, maxKeys: 5 }), (parts) => {
+        const { steps, overshoot } = mixingPath(portions(parts));
+        const added: Record<string, number> = {};
+        for (const { add } of steps) added[add.id] = (added[add.id] ?? 0) + add.parts;
+        for (const [id, n] of Object.entries(parts)) expect(added[id]).to.be.closeTo(n, 1e-9);
+        expect(deltaE00(steps.at(-1)!.lab, colour(parts))).to.be.below(1e-6);
+        expect(overshoot).to.be.at.least(0);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('starts from white and creeps up with phthalo', () => {
+    const { steps, overshoot } = mixingPath(portions({ 'phthalo-blue': 1, 'titanium-white': 9, 'yellow-ochre': 2 }));
+    expect(steps[0]!.add.id).to.equal('titanium-white');
+    expect(steps.slice(-3).map((s) => s.add.id)).to.deep.equal(['phthalo-blue', 'phthalo-blue', 'phthalo-blue']);
+    expect(overshoot).to.be.below(0.05);
+  });
+
+  it('starts from where the painter is', () => {
+    const list = portions({ 'titanium-white': 9, 'burnt-umber': 1 });
+    expect(mixingPath(list, 1).steps[0]!.add.id).to.equal('burnt-umber');
+    expect(() => mixingPath([])).to.throw(/nothing to mix/i);
+  });
+});
+
+describe('relative targets', () => {
+  const from = colour({ 'titanium-white': 4, 'yellow-ochre': 2, 'venetian-red': 1 });
+
+  it('move value alone, chroma alone, hue alone, temperature alone', () => {
+    const here = labToMunsell(from);
+    const darker = labToMunsell(moved(from, { value: -0.5 }));
+    expect(darker.value).to.be.closeTo(here.value - 0.5, 0.02);
+    expect(darker.chroma).to.be.closeTo(here.chroma, 0.1);
+    expect(labToMunsell(moved(from, { chroma: 1 })).chroma).to.be.closeTo(here.chroma + 1, 0.05);
+    expect(labToMunsell(moved(from, { hue: 1 })).hue).to.be.closeTo((here.hue + 2.5) % 100, 0.1);
+    const cooler = moved(from, { temperature: -6 });
+    expect(cooler[0]).to.equal(from[0]);
+    expect(cooler[2]).to.be.below(from[2]);
+    const [warm, cool] = warmAndCool([50, 0, 0], 3);
+    expect(warm[0]).to.equal(cool[0]);
+    expect(warm[2]).to.be.above(cool[2]);
+  });
+
+  it('stay where they are without a step, and refuse what is no step', () => {
+    expect(moved(from, {})).to.deep.equal(from);
+    for (const bad of [{ value: NaN }, { value: 20 }, { hue: Infinity }, { chroma: '1' as unknown as number }])
+      expect(() => moved(from, bad)).to.throw(/step/);
+  });
+});
+
+describe('strings', () => {
+  const dark = colour({ 'burnt-umber': 1 });
+  const light = colour({ 'titanium-white': 8, 'yellow-ochre': 1 });
+
+  it('go in even steps of value', () => {
+    for (const n of [2, 5, 9]) {
+      const values = stringTargets([dark, light], n).map((lab) => valueOfLightness(lab[0]));
+      const step = (values.at(-1)! - values[0]!) / (n - 1);
+      values.forEach((v, i) => expect(v).to.be.closeTo(values[0]! + i * step, 1e-6));
+    }
+    const three = stringTargets([dark, light, dark], 5).map((lab) => valueOfLightness(lab[0]));
+    expect(three[2]).to.be.closeTo(valueOfLightness(light[0]), 1e-6);
+  });
+
+  it('go in even steps of colour where the stops share a value', () => {
+    const targets = stringTargets([lchToLab([55, 30, 20]), lchToLab([55, 30, 250])], 6, ['straight']);
+    const steps = targets.slice(1).map((lab, i) => deltaE00(targets[i]!, lab));
+    expect(Math.max(...steps) / Math.min(...steps)).to.be.below(1.08);
+  });
+
+  it('take the route that is asked: blue to yellow need not pass through green', () => {
+    const blue = lchToLab([50, 40, 270]);
+    const yellow = lchToLab([50, 40, 90]);
+    const middle = (route: Route) => labToLch(between(blue, yellow, route, 0.5));
+    expect(middle('neutral')[1]).to.be.below(1);
+    expect(Math.abs(hueDifference(middle('warm')[2], 0))).to.be.below(60);
+    expect(Math.abs(hueDifference(middle('cool')[2], 180))).to.be.below(60);
+    for (const route of ROUTES) {
+      expect(deltaE00(between(blue, yellow, route, 0), blue)).to.be.below(1e-6);
+      expect(deltaE00(between(blue, yellow, route, 1), yellow)).to.be.below(1e-6);
+    }
+  });
+
+  it('are piles with recipes', () => {
+    const piles = stringOf(book, [dark, light], 5);
+    expect(piles).to.have.length(5);
+    piles.forEach(({ recipe }) => expect(Math.abs(recipe.valueError)).to.be.below(0.3));
+  });
+
+  it('refuse too few stops, too many piles and unknown routes', () => {
+    expect(() => stringTargets([dark], 3)).to.throw(/two stops/);
+    for (const n of [1, 2.5, 99, NaN]) expect(() => stringTargets([dark, light], n)).to.throw(/piles/);
+    expect(() => stringTargets([dark, light], 3, ['sideways' as Route])).to.throw(/route/);
+  });
+});
+
+describe('paint in its place', () => {
+  it('picks up what lies below, from nothing to all', () => {
+    const pile = mixed({ 'titanium-white': 9, 'yellow-ochre': 1 });
+    const below = mixed({ 'burnt-umber': 1 });
+    const L = (share: number) => labOf(reflectance(pickedUp(pile, below, share)))[0];
+    const steps = [0, 0.05, 0.2, 0.5, 1].map(L);
+    expect([...steps].sort((a, b) => b - a)).to.deep.equal(steps);
+    expect(steps[0]).to.be.closeTo(labOf(reflectance(pile))[0], 1e-9);
+    for (const bad of [-0.1, 1.1, NaN]) expect(() => pickedUp(pile, below, bad)).to.throw(/share/i);
+  });
+
+  it('covers in more coats when thinner, thinned or transparent', () => {
+    const ground = flatSpectrum(0.05);
+    const white = mixed({ 'titanium-white': 1 });
+    const coats = (um: number, medium = 0, paint = white) => coatsToCover(paint, ground, um, medium).coats ?? 99;
+    expect(coats(60)).to.be.below(coats(20));
+    expect(coats(30, 0.5)).to.be.above(coats(30));
+    expect(coats(40, 0, mixed({ 'zinc-white': 1 }))).to.be.above(coats(40));
+    const { after } = coatsToCover(white, ground, 30);
+    after.slice(1).forEach((a, i) => expect(a.shows).to.be.below(after[i]!.shows));
+    expect(() => coatsToCover(white, ground, 0)).to.throw(/coat/);
+    expect(() => coatsToCover(white, ground, 20, 1)).to.throw(/medium/);
+  });
+});
+
+describe('remaking a colour from other tubes', () => {
+  it('says how far old and new part under each light', () => {
+    const original = mixed({ 'titanium-white': 5, 'cobalt-blue': 2, 'burnt-sienna': 1 });
+    const other = makeBook(tubes(['titanium-white', 'ultramarine-blue', 'viridian', 'burnt-sienna', 'yellow-ochre']), LIMITS);
+    const { recipes } = rederive(original, other);
+    const { differences, deltaE00: off } = recipes[0]!;
+    expect(differences.D65).to.be.closeTo(off, 1e-9);
+    for (const d of Object.values(differences)) expect(d).to.be.within(0, 20);
+    const same = rederive(original, makeBook(tubes(['titanium-white', 'cobalt-blue', 'burnt-sienna']), LIMITS)).recipes[0]!;
+    for (const d of Object.values(same.differences)) expect(d).to.be.below(1e-6);
+  });
+});
+
+describe('half a memory', () => {
+  const known = tubes(['ultramarine-blue']);
+  const candidates = tubes(['burnt-sienna', 'burnt-umber', 'transparent-oxide-red', 'yellow-ochre', 'viridian']);
+  const seen = (parts: Record<string, number>) => colour(parts);
+
+  it('asks for a tint where the dark alone cannot tell, and then tells', () => {
+    const mixture = { 'ultramarine-blue': 1, 'burnt-umber': 1 };
+    const dark = recall({ known, candidates, seen: seen(mixture) });
+    expect(dark.certain).to.equal(false);
+    expect(dark.advice).to.match(/tint/);
+    const tint = { lab: seen({ ...mixture, 'titanium-white': 18 }), white: tube('titanium-white'), parts: 9 };
+    const both = recall({ known, candidates, seen: seen(mixture), tint });
+    expect(both.suspects[0]!.id).to.equal('burnt-umber');
+    expect(both.suspects[0]!.likelihood).to.be.above(dark.suspects[0]!.likelihood);
+    expect(both.certain).to.equal(true);
+  });
+
+  it('ranks the right third tube first, for every candidate', () => {
+    const two = tubes(['ultramarine-blue', 'titanium-white']);
+    for (const { id } of candidates) {
+      const { suspects } = recall({ known: two, candidates, seen: seen({ 'ultramarine-blue': 1, 'titanium-white': 3, [id]: 1 }) });
+      expect(suspects[0]!.id).to.equal(id);
+      expect(suspects.reduce((s, x) => s + x.likelihood, 0)).to.be.closeTo(1, 1e-9);
+    }
+  });
+
+  it('says so when nothing explains it', () => {
+    expect(recall({ known, candidates: tubes(['burnt-umber']), seen: [80, 60, 70] }).advice).to.match(/another tube/);
+    expect(() => recall({ known: [], candidates, seen: [50, 0, 0] })).to.throw(/at least one/);
+    expect(() => recall({ known, candidates: known, seen: [50, 0, 0] })).to.throw(/at least one/);
+  });
+});
+
+describe('amounts', () => {
+  it('share the pile by parts, weigh by density and squeeze by the nozzle', () => {
+    const [white, blue] = amountsFor(
+      [
+        { parts: 3, density: 2, nozzleMm: 8 },
+        { parts: 1, density: 1.4, nozzleMm: 6 },
+      ],
+      8,
+    );
+    expect(white!.ml).to.equal(6);
+    expect(white!.grams).to.equal(12);
+    expect(blue!.grams).to.be.closeTo(2.8, 1e-9);
+    expect(blue!.beadMm * Math.PI * 9).to.be.closeTo(2000, 1e-9);
+    expect(() => amountsFor([{ parts: 0, density: 1, nozzleMm: 6 }], 4)).to.throw(/part/);
+    expect(() => amountsFor([{ parts: 1, density: 1, nozzleMm: 6 }], 0)).to.throw(/ml/);
+    expect(() => amountsFor([{ parts: 1, density: 0, nozzleMm: 6 }], 1)).to.throw(/Density/);
+  });
+});
