@@ -1,17 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { CraftError } from '@dusk/core';
 import type { Command } from './command.ts';
-import { colour } from './commands/colour.ts';
-import { mix } from './commands/mix.ts';
-import { path } from './commands/path.ts';
-import { place } from './commands/place.ts';
-import { recall } from './commands/recall.ts';
-import { rederive } from './commands/rederive.ts';
-import { solve } from './commands/solve.ts';
-import { string } from './commands/string.ts';
-import { correct } from './commands/correct.ts';
-
-const COMMANDS: readonly Command[] = [colour, mix, solve, path, correct, string, place, recall, rederive];
+import { COMMANDS } from './commands/index.ts';
 
 const USAGE = `dusk <command> [file]   JSON from a file or standard input, JSON to standard output
 

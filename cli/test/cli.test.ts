@@ -1,7 +1,9 @@
 import { execFileSync, spawnSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { expect } from 'chai';
 import { main } from '../src/main.ts';
+import { manual } from '../src/manual.ts';
 
 interface Run {
   code: number;
@@ -241,6 +243,12 @@ describe('bad input to dusk', () => {
       expect(err.trim().split('\n')).to.have.length(1);
       expect(err).to.not.match(/NaN|undefined is not|TypeError/);
     });
+});
+
+describe('the manual', () => {
+  it('says what the commands say of themselves', () => {
+    expect(readFileSync(new URL('../../docs/CLI.md', import.meta.url), 'utf8')).to.equal(manual());
+  });
 });
 
 describe('dusk as a program', () => {

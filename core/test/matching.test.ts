@@ -24,6 +24,7 @@ import {
   type Limits,
 } from '../src/index.ts';
 import { compositions } from '../src/matching/enumerate.ts';
+import { colouringOf, plainColouring } from '../src/matching/kernel/kernel.ts';
 import { boundFrom } from '../src/matching/nearness.ts';
 
 const LAMPLIGHT = ['titanium-white', 'yellow-ochre', 'cadmium-red', 'transparent-oxide-red', 'ultramarine-blue', 'ivory-black'];
@@ -48,6 +49,27 @@ const targets: fc.Arbitrary<Lab> = fc
     fc.double({ min: 0, max: 360, noNaN: true }),
   )
   .map(([L, C, h]) => lchToLab([L, C, h]));
+
+describe('the kernel', () => {
+  it('colours as the plain way does', () => {
+    const ingredients = ingredientsOf(tubes(WIDE));
+    const one = colouringOf(ingredients, 'D65');
+    const other = plainColouring(ingredients, 'D65');
+    fc.assert(
+      fc.property(
+        fc.uniqueArray(fc.nat({ max: ingredients.length - 1 }), { minLength: 1, maxLength: 6 }),
+        fc.array(fc.integer({ min: 1, max: 9 }), { minLength: 6, maxLength: 60 }),
+        (set, numbers) => {
+          const parts = Float32Array.from(numbers.slice(0, Math.floor(numbers.length / set.length) * set.length));
+          const xyz = Array.from(one(set, parts));
+          const plain = other(set, parts);
+          expect(xyz).to.have.length(plain.length);
+          xyz.forEach((v, i) => expect(v).to.be.closeTo(plain[i]!, 2e-6));
+        },
+      ),
+    );
+  });
+});
 
 describe('dividing parts', () => {
   it('lists each proportion once and no multiple of another', () => {

@@ -21,7 +21,8 @@ export function makeApp(studio: Studio, pages?: string, log: Logger = pino({ lev
       contentSecurityPolicy: {
         directives: {
           'default-src': ["'self'"],
-          'script-src': ["'self'"],
+          // The book's kernel is WebAssembly.
+          'script-src': ["'self'", "'wasm-unsafe-eval'"],
           'style-src': ["'self'", "'unsafe-inline'"],
           'img-src': ["'self'", 'blob:', 'data:'],
           'worker-src': ["'self'", 'blob:'],

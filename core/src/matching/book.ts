@@ -1,11 +1,9 @@
-import { weightsFor } from '../colour/integrate.ts';
 import type { Illuminant } from '../colour/illuminants.ts';
 import { labForward } from '../colour/spaces.ts';
-import { BANDS } from '../colour/spectrum.ts';
 import { valueFromY } from '../colour/value.ts';
-import { K1_OUTSIDE, K2_INSIDE } from '../paint/kubelkaMunk.ts';
 import { enumerate, type Enumeration, type IngredientSet } from './enumerate.ts';
 import { ingredientsOf, type Ingredient, type PaletteMix, type PaletteTube } from './ingredients.ts';
+import { colouringOf } from './kernel/kernel.ts';
 import type { Limits } from './limits.ts';
 import { curveOrder, growTree, type LabTree } from './labTree.ts';
 
@@ -80,85 +78,36 @@ const emptyColumns = (count: number): Columns => ({
   divisionOf: new Uint16Array(count),
 });
 
-/**
- * Colours every recipe of the enumeration. Thick film and Saunderson's surface in one step:
- * `R = T·S / ((1 − k2)·S + K + √(K(K + 2S)))` with `T = (1 − k1)(1 − k2)`, so that each band costs
- * one root and one division. The last ingredient's parts vary fastest, so K and S of the others
- * are summed once and grow by one part at a time.
- */
+/** Divisions end to end, for the kernel. */
+const endToEnd = (ways: readonly Uint8Array[]): Float32Array => Float32Array.from(ways.flatMap((parts) => Array.from(parts)));
+
+/** Colours every recipe of the enumeration, set by set. */
 function colourAll({ sets, divisions, count }: Enumeration, all: readonly Ingredient[], light: Illuminant, progress?: Progress): Columns {
   const columns = emptyColumns(count);
   const { L, a, b, value, trouble, setOf, divisionOf } = columns;
-  const { x, y, z, white } = weightsFor(light);
-  const bands = BANDS;
-  const through = (1 - K1_OUTSIDE) * (1 - K2_INSIDE);
-  const inside = 1 - K2_INSIDE;
-  // Weights over their white, so that the sums are ready for Lab.
-  const wx = x.map((w) => (w * through) / white[0]);
-  const wy = y.map((w) => (w * through) / white[1]);
-  const wz = z.map((w) => (w * through) / white[2]);
-  const sumK = new Float64Array(bands);
-  const sumS = new Float64Array(bands);
+  const colour = colouringOf(all, light);
+  const laidOut = new Map([...divisions].map(([size, ways]) => [size, endToEnd(ways)]));
+  const totals = new Map([...divisions].map(([size, ways]) => [size, Float32Array.from(ways, totalOf)]));
   let at = 0;
   for (let s = 0; s < sets.length; s++) {
     const set = sets[s]!;
-    const last = set.length - 1;
-    const lastK = all[set[last]!]!.K;
-    const lastS = all[set[last]!]!.S;
+    const xyz = colour(set, laidOut.get(set.length)!);
+    const whole = totals.get(set.length)!;
     const base = practicality(set, [1], all);
-    const ways = divisions.get(set.length)!;
-    let held: Uint8Array | undefined;
-    for (let d = 0; d < ways.length; d++) {
-      const parts = ways[d]!;
-      const more = sameButLast(held, parts) ? parts[last]! - held![last]! : restart(sumK, sumS, set, parts, all);
-      held = parts;
-      let X = 0;
-      let Y = 0;
-      let Z = 0;
-      for (let i = 0; i < bands; i++) {
-        const K = (sumK[i]! += more * lastK[i]!);
-        const S = (sumS[i]! += more * lastS[i]!);
-        const R = S / (inside * S + K + Math.sqrt(K * (K + 2 * S)));
-        X += wx[i]! * R;
-        Y += wy[i]! * R;
-        Z += wz[i]! * R;
-      }
+    for (let d = 0; d < whole.length; d++, at++) {
+      const Y = xyz[3 * d + 1]!;
       const fy = labForward(Y);
       L[at] = 116 * fy - 16;
-      a[at] = 500 * (labForward(X) - fy);
-      b[at] = 200 * (fy - labForward(Z));
+      a[at] = 500 * (labForward(xyz[3 * d]!) - fy);
+      b[at] = 200 * (fy - labForward(xyz[3 * d + 2]!));
       value[at] = valueOfY(Y * 100);
-      trouble[at] = base + (totalOf(parts) - 1) * PART_TROUBLE;
+      trouble[at] = base + (whole[d]! - 1) * PART_TROUBLE;
       setOf[at] = s;
       divisionOf[at] = d;
-      at++;
     }
     if (progress && (s & 31) === 0) progress(at / count);
   }
   return columns;
-}
-
-/** Whether two divisions differ in the last part only. */
-function sameButLast(held: Uint8Array | undefined, parts: Uint8Array): boolean {
-  if (!held) return false;
-  for (let k = 0; k < parts.length - 1; k++) if (held[k] !== parts[k]) return false;
-  return true;
-}
-
-/** Sums all ingredients but the last; answers how many parts of the last are to come on top. */
-function restart(sumK: Float64Array, sumS: Float64Array, set: IngredientSet, parts: Uint8Array, all: readonly Ingredient[]): number {
-  sumK.fill(0);
-  sumS.fill(0);
-  const last = set.length - 1;
-  for (let k = 0; k < last; k++) {
-    const { K, S } = all[set[k]!]!;
-    const n = parts[k]!;
-    for (let i = 0; i < BANDS; i++) {
-      sumK[i]! += n * K[i]!;
-      sumS[i]! += n * S[i]!;
-    }
-  }
-  return parts[last]!;
 }
 
 function totalOf(parts: Uint8Array): number {

@@ -83,7 +83,10 @@ export function boundFrom(ranking: Ranking): (boxes: Float32Array, at: number) =
 
     const fromBlue = turned(meanHue - BLUE);
     const nearest = Math.max(0, Math.abs(fromBlue) - meanWidth);
-    const rho = nearest > 1.6 ? 0 : saturation(meanMost) * hueLean(BLUE + nearest);
+    // R_T is negative, so it takes off only where chroma and hue differ in the same direction.
+    const chromaSide = least > target * spread ? 1 : most < target ? -1 : 0;
+    const hueSide = opposite || width >= Math.PI ? 0 : turn > width ? 1 : turn < -width ? -1 : 0;
+    const rho = nearest > 1.6 || chromaSide * hueSide < 0 ? 0 : saturation(meanMost) * hueLean(BLUE + nearest);
     const polar = leastForm(c0, h0, rho);
 
     const da = a < a0 ? a0 - a : a > a1 ? a - a1 : 0;
