@@ -14,7 +14,7 @@ export interface LabTree {
   readonly leaf: number;
 }
 
-const LEAF = 8;
+const LEAF = 12;
 const BITS = 7;
 
 /** Puts two zero bits behind each of the lowest seven bits. */

@@ -33,7 +33,7 @@ const lost = computed(() => (recipe.value && props.live?.answer?.reach !== 'in' 
           >
         </p>
         <RecipeSteps :measures="recipe.measures" :amount-ml="amountMl" data-test="recipe" />
-        <TrustMark :basis="basis" />
+        <TrustMark :basis="basis" :error-estimate="recipe.errorEstimate" />
       </template>
       <v-btn variant="outlined" block class="keep" :disabled="!recipe" @click="emit('keep')">Keep this pile&ensp;<kbd>k</kbd></v-btn>
     </template>

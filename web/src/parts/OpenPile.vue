@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { mdiDeleteOutline, mdiProjectorScreenOutline, mdiMinus, mdiPlus } from '@mdi/js';
+import { labOf, mixCurves, reflectance, show, trustIn, valueOfLightness, type Illuminant, type KnownPortion } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { computed, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -8,8 +9,7 @@ import { closeness, valueDifference } from '../live/words.ts';
 import { useBook } from '../stores/book.ts';
 import { labOfDto, usePiles } from '../stores/piles.ts';
 import { useTubes } from '../stores/tubes.ts';
-import { sentMeasures, type PlainAnswer, type PlainRecipe } from '../workers/recipe.ts';
-import { valueOfLightness } from '@dusk/core';
+import { sentMeasures, type PlainAnswer, type PlainNearest, type PlainRecipe } from '../workers/recipe.ts';
 import ColourPair from './ColourPair.vue';
 import EditableName from './EditableName.vue';
 import RecipeSteps from './RecipeSteps.vue';
@@ -34,6 +34,38 @@ watch(
   async () => (answer.value = target.value ? await book.solve(target.value) : undefined),
   { immediate: true },
 );
+
+/** The tubes in the pile with their parts, let-downs opened; curves as they are known today. */
+const portions = computed((): KnownPortion[] =>
+  props.pile.measures.flatMap(({ parts, tubeId, letdown }) => {
+    const inside = letdown ?? [{ tubeId: tubeId!, parts: 1 }];
+    const whole = inside.reduce((sum, l) => sum + l.parts, 0);
+    return inside.map((l) => {
+      const tube = tubes.byId.get(l.tubeId)!;
+      return { paint: tube.paint, basis: tube.basis, parts: (parts * l.parts) / whole };
+    });
+  }),
+);
+const errorEstimate = computed(() => trustIn(portions.value).errorEstimate);
+
+/** The pile as it looks under other lamps, to an eye that is used to them. */
+const LAMPS: readonly (readonly [light: Illuminant, name: string])[] = [
+  ['D65', 'daylight'],
+  ['A', 'filament lamp'],
+  ['LED', 'LED (modelled)'],
+  ['F10', 'three-band tube'],
+];
+const underLamps = computed(() => {
+  const seen = reflectance(mixCurves(portions.value));
+  return LAMPS.map(([light, name]) => ({ name, lab: labOf(seen, light) }));
+});
+
+/** Out of reach: the nearest in three ways, and which tube would help; this takes a moment, so it is asked apart. */
+const nearest = shallowRef<PlainNearest>();
+watch([() => answer.value, target], async () => {
+  nearest.value = undefined;
+  if (answer.value?.reach === 'out' && target.value) nearest.value = await book.nearest(target.value);
+});
 
 const keyOf = (measures: PileDto['measures'] | PlainRecipe['measures']): string =>
   measures
@@ -84,6 +116,12 @@ const take = (recipe: PlainRecipe): Promise<void> => piles.change(props.pile.id,
         </p>
       </div>
     </div>
+    <div class="lamps" role="group" aria-label="The pile under other lamps">
+      <figure v-for="lamp in underLamps" :key="lamp.name">
+        <div class="lamp" :style="{ background: show(lamp.lab).css }" />
+        <figcaption class="quiet">{{ lamp.name }}</figcaption>
+      </figure>
+    </div>
     <div class="mix">
       <div>
         <div class="amount">
@@ -95,10 +133,33 @@ const take = (recipe: PlainRecipe): Promise<void> => piles.change(props.pile.id,
           </span>
         </div>
         <RecipeSteps :measures="pile.measures" :amount-ml="pile.amountMl" chips beads data-test="kept-recipe" />
-        <TrustMark :basis="pile.basis" />
+        <TrustMark :basis="pile.basis" :error-estimate="errorEstimate" />
         <p class="quiet steady figures">A tenth too much of each part would move it by ΔE {{ pile.steadiness.toFixed(1) }}.</p>
       </div>
       <div v-if="target">
+        <section v-if="answer?.reach === 'out'" class="beyond" aria-label="Out of reach">
+          <h2>Out of reach of this palette</h2>
+          <template v-if="nearest">
+            <article v-for="kind in nearest.kinds" :key="kind.by" class="other">
+              <div class="side"><ColourPair :target="target" :mixed="kind.recipe.lab" :height="44" /></div>
+              <div>
+                <p class="better">nearest {{ kind.by }}</p>
+                <p class="figures">{{ short(kind.recipe) }}</p>
+                <p class="figures quiet">
+                  ΔE {{ kind.recipe.deltaE00.toFixed(1) }}<template v-if="kind.givesWay.length">; {{ kind.givesWay.join(', ') }}</template>
+                </p>
+              </div>
+              <v-btn variant="outlined" :aria-label="`Take the nearest ${kind.by}`" @click="take(kind.recipe)">Take</v-btn>
+            </article>
+            <p class="figures">
+              One tube more:
+              <template v-for="(tube, i) in nearest.tubes" :key="tube.id"
+                >{{ i ? ', ' : '' }}{{ tubes.byId.get(tube.id)?.name }} (to ΔE {{ tube.deltaE00.toFixed(1) }})</template
+              >
+            </p>
+          </template>
+          <p v-else class="quiet">Looking for the nearest…</p>
+        </section>
         <h2>Instead</h2>
         <p v-if="!book.ready" class="quiet">Working out this palette’s recipes…</p>
         <p v-else-if="others.length === 0" class="quiet">Nothing really different comes near.</p>
@@ -135,6 +196,23 @@ header {
 }
 .readings {
   margin: 8px 0 14px;
+}
+.lamps {
+  display: grid;
+  grid-template-columns: repeat(4, 1fr);
+  margin-bottom: 14px;
+}
+.lamps figure {
+  margin: 0;
+}
+.lamp {
+  height: 30px;
+}
+.lamps figcaption {
+  font-size: 14px;
+}
+.beyond {
+  margin-bottom: 16px;
 }
 .amount {
   display: flex;

@@ -3,10 +3,10 @@ import type { Basis } from '@dusk/core';
 import { computed } from 'vue';
 
 /** How far a prediction can be trusted: typical, fitted and measured look different. */
-const props = defineProps<{ basis: Basis }>();
+const props = defineProps<{ basis: Basis; errorEstimate?: number }>();
 
 const SAYS: Record<Basis, string> = {
-  typical: 'predicted from typical tubes: yours may be stronger, weaker or lean elsewhere',
+  typical: 'predicted from typical tubes; yours may be stronger, weaker or lean elsewhere',
   fitted: 'predicted from tubes fitted to your swatches',
   measured: 'predicted from measured tubes',
 };
@@ -15,7 +15,13 @@ const says = computed(() => SAYS[props.basis]);
 
 <template>
   <p class="trust quiet" :class="basis">
-    <span class="mark" aria-hidden="true" /> <span>{{ says }}</span>
+    <span class="mark" aria-hidden="true" />
+    <span
+      >{{ says
+      }}<template v-if="errorEstimate !== undefined"
+        >; nine of ten such piles come within ΔE {{ errorEstimate.toFixed(1) }} of it</template
+      ></span
+    >
   </p>
 </template>
 

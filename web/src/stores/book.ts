@@ -3,7 +3,7 @@ import { proxy, releaseProxy, wrap, type Remote } from 'comlink';
 import { defineStore } from 'pinia';
 import { computed, ref, watch } from 'vue';
 import type { Desk } from '../workers/book.worker.ts';
-import type { PlainAnswer } from '../workers/recipe.ts';
+import type { PlainAnswer, PlainNearest } from '../workers/recipe.ts';
 import { usePaintings } from './paintings.ts';
 import { usePalettes } from './palettes.ts';
 import { useTubes, type Tube } from './tubes.ts';
@@ -42,7 +42,7 @@ export const useBook = defineStore('book', () => {
     const own = new Worker(new URL('../workers/book.worker.ts', import.meta.url), { type: 'module' });
     worker = own;
     desk = wrap<Desk>(own);
-    const paints = chosen.map(({ id, paint }) => ({ id, K: paint.K, S: paint.S }));
+    const paints = chosen.map(({ id, paint, basis }) => ({ id, K: paint.K, S: paint.S, basis }));
     const told = proxy((done: number) => {
       if (worker === own && done < 1) progress.value = done;
     });
@@ -69,5 +69,14 @@ export const useBook = defineStore('book', () => {
   const lookUp = async (target: Lab): Promise<PlainAnswer | undefined> => (ready.value ? desk?.lookUp(target) : undefined);
   const solve = async (target: Lab): Promise<PlainAnswer | undefined> => (ready.value ? desk?.solve(target) : undefined);
 
-  return { palette, paletteTubes, progress, count, trouble, edition, ready, lookUp, solve };
+  /** The rack is every tube of the studio that is not on the palette, each pigment once. */
+  async function nearest(target: Lab): Promise<PlainNearest | undefined> {
+    const pigments = new Set(paletteTubes.value.map((t) => t.pigment));
+    const rack = tubes.all
+      .filter((t) => !pigments.has(t.pigment) && pigments.add(t.pigment))
+      .map(({ id, paint }) => ({ id, K: paint.K, S: paint.S }));
+    return ready.value ? desk?.nearest(target, rack) : undefined;
+  }
+
+  return { palette, paletteTubes, progress, count, trouble, edition, ready, lookUp, solve, nearest };
 });

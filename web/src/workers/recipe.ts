@@ -1,4 +1,4 @@
-import type { Lab, Offer, Reach, Recipe } from '@dusk/core';
+import type { Lab, Offer, Reach, Recipe, TubeAdvice } from '@dusk/core';
 import type { PileMeasure } from '@dusk/wire';
 
 /** Parts of a tube, or of a let-down made of tubes first, as plain data. */
@@ -17,7 +17,15 @@ export interface PlainRecipe {
   readonly hueError: number;
   readonly chromaError: number;
   readonly steadiness: number;
+  /** ΔE00 that nine of ten mixtures from real tubes stay within. */
+  readonly errorEstimate: number;
   readonly betterAt?: string;
+}
+
+/** The nearest to a target out of reach, and the tubes that would bring it nearer. */
+export interface PlainNearest {
+  readonly kinds: readonly { readonly by: string; readonly recipe: PlainRecipe; readonly givesWay: readonly string[] }[];
+  readonly tubes: readonly TubeAdvice[];
 }
 
 /** The best recipe and its alternatives. */
@@ -26,7 +34,7 @@ export interface PlainAnswer {
   readonly recipes: readonly PlainRecipe[];
 }
 
-export function plain(recipe: Recipe | Offer): PlainRecipe {
+export function plain(recipe: Recipe | Offer, errorEstimate: number): PlainRecipe {
   const { lab, deltaE00, valueError, hueError, chromaError, steadiness } = recipe;
   const measures = recipe.measures.map(({ ingredient, parts }) =>
     ingredient.letdown
@@ -41,6 +49,7 @@ export function plain(recipe: Recipe | Offer): PlainRecipe {
     hueError,
     chromaError,
     steadiness,
+    errorEstimate,
     ...('betterAt' in recipe && { betterAt: recipe.betterAt }),
   };
 }
