@@ -1,16 +1,20 @@
 import {
+  believed,
   CATALOGUE,
   colourFromInput,
   CraftError,
   finite,
+  firstBeliefs,
   illuminantFromInput,
   labOf,
   limitsFromInput,
   makeBook,
   mixCurves,
   moved,
+  partsInWords,
   pigmentFromInput,
   reflectance,
+  type Beliefs,
   type Book,
   type Illuminant,
   type Lab,
@@ -41,6 +45,14 @@ export function partsFromInput(parts: unknown): { readonly id: string; readonly 
   if (typeof parts !== 'object' || parts === null || Array.isArray(parts))
     throw new CraftError('parts', 'parts must be an object of tubes and numbers, as {"titanium-white": 9, "ultramarine-blue": 1}.');
   return Object.entries(parts).map(([id, n]) => ({ id, paint: pigmentFromInput(id), parts: finite('parts', `The parts of ${id}`, n) }));
+}
+
+/** Tubes and their parts, which may be words: those lie in a range. */
+export function uncertainPartsFromInput(parts: unknown): (Portion & { readonly range?: readonly [number, number] })[] {
+  if (typeof parts !== 'object' || parts === null || Array.isArray(parts)) return partsFromInput(parts);
+  return Object.entries(parts).map(([id, n]) =>
+    typeof n === 'string' ? { paint: pigmentFromInput(id), ...partsInWords(n) } : partsFromInput({ [id]: n })[0]!,
+  );
 }
 
 export const mixedFromInput = (parts: unknown): PaintCurves => mixCurves(partsFromInput(parts) satisfies Portion[]);
@@ -79,20 +91,49 @@ export function pilesFromInput(input: unknown): PaletteMix[] {
 /** The newest book: an array of targets on one palette needs one. */
 let held: { readonly key: string; readonly book: Book } | undefined;
 
-export function bookFromInput({
-  palette,
-  limits,
-  illuminant,
-  piles,
-}: {
-  palette?: unknown;
-  limits?: unknown;
-  illuminant?: unknown;
-  piles?: unknown;
-}): Book {
+const isNumbers = (list: unknown, length: number): list is number[] =>
+  Array.isArray(list) && list.length === length && list.every((v) => typeof v === 'number' && Number.isFinite(v));
+
+/** Beliefs that an earlier correction answered with; first ones when there are none. */
+export function beliefsFromInput(input: unknown, ids: readonly string[]): Beliefs {
+  if (input === undefined) return firstBeliefs(ids);
+  const { ids: named, mean, covariance } = fieldsOf(input, ['ids', 'mean', 'covariance']);
+  const size = 3 * ids.length;
+  if (!Array.isArray(named) || named.length !== ids.length || named.some((id, i) => id !== ids[i]))
+    throw new CraftError('input', 'The beliefs are of another palette: their ids must be those of the palette, in its order.');
+  if (
+    !isNumbers(mean, size) ||
+    !Array.isArray(covariance) ||
+    covariance.length !== size ||
+    !covariance.every((row) => isNumbers(row, size))
+  )
+    throw new CraftError('input', 'The beliefs are broken; give back what an earlier correction answered.');
+  return { ids, mean, covariance: covariance as number[][] };
+}
+
+interface BookInput {
+  readonly palette?: unknown;
+  readonly limits?: unknown;
+  readonly illuminant?: unknown;
+  readonly piles?: unknown;
+  readonly beliefs?: unknown;
+}
+
+/** The palette's tubes as they are believed to be, or as they typically are. */
+function believedTubes(palette: unknown, beliefs: unknown): PaletteTube[] {
+  const tubes = tubesFromInput(palette);
+  if (beliefs === undefined) return tubes;
+  const known = beliefsFromInput(
+    beliefs,
+    tubes.map((t) => t.id),
+  );
+  return tubes.map((t) => ({ ...t, ...believed(t, known, t.id) }));
+}
+
+export function bookFromInput({ palette, limits, illuminant, piles, beliefs }: BookInput): Book {
   const light = lightFromInput(illuminant);
   const within = limitsFromInput(limits);
-  const key = JSON.stringify([palette, within, light, piles]);
-  if (held?.key !== key) held = { key, book: makeBook(tubesFromInput(palette), within, light, undefined, pilesFromInput(piles)) };
+  const key = JSON.stringify([palette, within, light, piles, beliefs]);
+  if (held?.key !== key) held = { key, book: makeBook(believedTubes(palette, beliefs), within, light, undefined, pilesFromInput(piles)) };
   return held.book;
 }

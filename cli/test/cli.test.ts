@@ -164,6 +164,49 @@ describe('the other commands of dusk', () => {
     expect(answer('correct', { palette, stages, target: input.target, beliefs: first.beliefs }).off).to.be.below(first.off);
   });
 
+  it('mix: words are uncertain parts, and count into the estimate', () => {
+    const certain = answer('mix', { parts: { 'titanium-white': 8, 'phthalo-blue': 0.1 }, trust: true });
+    const words = answer('mix', { parts: { 'titanium-white': 'mostly', 'phthalo-blue': 'a speck' }, trust: true });
+    expect(words.lab).to.deep.equal(certain.lab);
+    expect(words.errorEstimate).to.be.above(certain.errorEstimate + 1);
+  });
+
+  it('solve: amounts for a scale and a ruler, and beliefs of an earlier correction', () => {
+    const palette = ['titanium-white', 'yellow-ochre', 'burnt-umber', 'ultramarine-blue'];
+    const { beliefs } = answer('correct', {
+      palette,
+      mixed: { 'titanium-white': 6, 'burnt-umber': 2 },
+      seen: { hex: '#7d6f5d' },
+      target: { hex: '#8f7350' },
+    });
+    const input = { target: { hex: '#8f7350' }, palette, amount_ml: 10 };
+    const [typical] = answer('solve', input).recipes;
+    const amounts = Object.values(typical.amounts as Record<string, { ml: number; grams: number }>);
+    expect(amounts.reduce((s, a) => s + a.ml, 0)).to.be.closeTo(10, 1e-3);
+    amounts.forEach((a) => expect(a.grams).to.be.above(a.ml));
+    expect(answer('solve', { ...input, beliefs }).recipes[0].lab).to.not.deep.equal(typical.lab);
+  });
+
+  it('path: goes on from a pile that is there', () => {
+    const { steps } = answer('path', {
+      parts: { 'titanium-white': 8, 'yellow-ochre': 3, viridian: 1 },
+      from: { 'titanium-white': 4, 'yellow-ochre': 3 },
+    });
+    expect(steps[0].add).to.deep.equal({ 'the pile': 7 });
+    expect(dusk(['path'], { parts: { 'titanium-white': 1 }, from: { 'titanium-white': 2 } }).err).to.match(/cannot be taken out/);
+  });
+
+  it('string: around a pile, and a warm and cool pair', () => {
+    const palette = ['titanium-white', 'yellow-ochre', 'burnt-sienna', 'ultramarine-blue'];
+    const around = answer('string', { around: { of: { hex: '#8a6b4f' }, dark: 2, light: 8 }, piles: 5, palette });
+    const values = around.piles.map((p: { value: number }) => p.value);
+    expect(values[0]).to.be.closeTo(2, 0.01);
+    expect(values[4]).to.be.closeTo(8, 0.01);
+    const { piles } = answer('string', { pair: { of: { munsell: 'N 5/' }, temperature: 4 }, palette });
+    expect(piles[0].value).to.be.closeTo(piles[1].value, 1e-6);
+    expect(piles[0].target.lab[2]).to.be.above(piles[1].target.lab[2]);
+  });
+
   it('string, place, recall and rederive answer as their help says', () => {
     const palette = ['titanium-white', 'yellow-ochre', 'burnt-sienna', 'ultramarine-blue'];
     expect(answer('string', { stops: [{ munsell: '5YR 3/4' }, { munsell: '10YR 8/4' }], piles: 4, palette }).piles).to.have.length(4);
@@ -210,6 +253,10 @@ describe('bad input to dusk', () => {
     ['solve', { target: { hex: '#fff' }, palette: PALETTE, must_use: 'wall' }],
     ['solve', { target: { hex: '#fff' }, palette: PALETTE, piles: { 'titanium-white': { 'yellow-ochre': 1 } } }],
     ['solve', { target: { relative: { to: { hex: '#fff' }, value: 'x' } }, palette: PALETTE }],
+    ['mix', { parts: { 'titanium-white': 'heaps' } }],
+    ['solve', { target: { hex: '#fff' }, palette: PALETTE, beliefs: { ids: PALETTE, mean: [1], covariance: [] } }],
+    ['solve', { target: { hex: '#fff' }, palette: PALETTE, amount_ml: 0 }],
+    ['string', { around: { of: { hex: '#fff' }, dark: -1, light: 8 }, piles: 3, palette: PALETTE }],
     ['path', { parts: {} }],
     ['path', { parts: { 'titanium-white': -1, 'yellow-ochre': 1 } }],
     ['path', { parts: { 'titanium-white': 1 }, from: 'yellow-ochre' }],

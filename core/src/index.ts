@@ -41,3 +41,4 @@ export * from './matching/correction.ts';
 export * from './matching/wishes.ts';
 export * from './matching/outOfReach.ts';
 export * from './painting/amounts.ts';
+export * from './paint/words.ts';

@@ -211,6 +211,15 @@ describe('solving', () => {
     expect(solve(book, [60, -50, 30]).reach).to.equal('out');
   });
 
+  it('refuses targets that are none', () => {
+    for (const bad of [
+      [NaN, 0, 0],
+      [50, Infinity, 0],
+    ] as Lab[])
+      expect(() => solve(book, bad)).to.throw(/target/);
+    expect(() => solve(book, [50, 0, 0], { valueTolerance: NaN })).to.throw(/tolerance/);
+  });
+
   it('refuses palettes and limits it cannot work with', () => {
     expect(() => bookOf([])).to.throw(/empty/);
     expect(() => bookOf(['ivory-black', 'ivory-black'])).to.throw(/twice/);

@@ -1,26 +1,7 @@
-import { correct as correctPile, CraftError, firstBeliefs, type Beliefs, type Stage } from '@dusk/core';
+import { correct as correctPile, CraftError, type Stage } from '@dusk/core';
 import { fieldsOf, rounded, type Command } from '../command.ts';
-import { partsFromInput, seenFromInput, targetFromInput, tubesFromInput } from '../read.ts';
+import { beliefsFromInput, partsFromInput, seenFromInput, targetFromInput, tubesFromInput } from '../read.ts';
 import { writtenColour, writtenDoses } from '../write.ts';
-
-const isNumbers = (list: unknown, length: number): list is number[] =>
-  Array.isArray(list) && list.length === length && list.every((v) => typeof v === 'number' && Number.isFinite(v));
-
-function beliefsFromInput(input: unknown, ids: readonly string[]): Beliefs {
-  if (input === undefined) return firstBeliefs(ids);
-  const { ids: named, mean, covariance } = fieldsOf(input, ['ids', 'mean', 'covariance']);
-  const size = 3 * ids.length;
-  if (!Array.isArray(named) || named.length !== ids.length || named.some((id, i) => id !== ids[i]))
-    throw new CraftError('input', 'The beliefs are of another palette: their ids must be those of the palette, in its order.');
-  if (
-    !isNumbers(mean, size) ||
-    !Array.isArray(covariance) ||
-    covariance.length !== size ||
-    !covariance.every((row) => isNumbers(row, size))
-  )
-    throw new CraftError('input', 'The beliefs are broken; give back what an earlier correction answered.');
-  return { ids, mean, covariance: covariance as number[][] };
-}
 
 function stagesFromInput(mixed: unknown, seen: unknown, stages: unknown): Stage[] {
   if (stages === undefined) return [{ additions: partsFromInput(mixed), observed: seenFromInput(seen, 'D65', 'What was seen') }];

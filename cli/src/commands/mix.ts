@@ -1,6 +1,18 @@
-import { colourFromInput, finite, labOf, mixCurves, readColour, reflectance, smoothSpectrum, spectrumToJson, type Film } from '@dusk/core';
+import {
+  colourFromInput,
+  finite,
+  labOf,
+  mixCurves,
+  PART_WORDS,
+  readColour,
+  trustIn,
+  reflectance,
+  smoothSpectrum,
+  spectrumToJson,
+  type Film,
+} from '@dusk/core';
 import { fieldsOf, rounded, roundedList, type Command } from '../command.ts';
-import { lightFromInput, partsFromInput } from '../read.ts';
+import { lightFromInput, uncertainPartsFromInput } from '../read.ts';
 
 function filmFromInput(film: unknown): Film {
   const { thickness_um, ground } = fieldsOf(film, ['thickness_um', 'ground']);
@@ -21,15 +33,18 @@ export const mix: Command = {
   echo '{"parts":{"quinacridone-rose":1},"film":{"thickness_um":8,"ground":{"lab":[96,0,2]}},"medium":0.3}' | npx dusk mix
 
 Options: "illuminant" (D65, D50, A, C, F5, F8, F10, LED), "film" (thickness_um over ground: hex, lab or spectrum),
-"medium" (share of volume 0–1), "sunk" (0 glossy to 1 matt).`,
+"medium" (share of volume 0–1), "sunk" (0 glossy to 1 matt), "trust" (true: "errorEstimate", the ΔE00 that nine of ten such
+mixtures from real tubes stay within). Parts may be words (${PART_WORDS.join(', ')}): uncertain, and counted into the estimate.`,
   run: (input) => {
-    const { parts, illuminant, film, medium, sunk } = fieldsOf(input, ['parts', 'illuminant', 'film', 'medium', 'sunk']);
+    const { parts, illuminant, film, medium, sunk, trust } = fieldsOf(input, ['parts', 'illuminant', 'film', 'medium', 'sunk', 'trust']);
     const light = lightFromInput(illuminant);
-    const r = reflectance(mixCurves(partsFromInput(parts)), {
+    const portions = uncertainPartsFromInput(parts);
+    const laying = {
       ...(medium !== undefined && { medium: finite('film', 'medium', medium) }),
       ...(sunk !== undefined && { sunk: finite('film', 'sunk', sunk) }),
       ...(film !== undefined && film !== null && { film: filmFromInput(film) }),
-    });
+    };
+    const r = reflectance(mixCurves(portions), laying);
     const reading = readColour({ lab: labOf(r, light), spectrum: r }, light);
     return {
       lab: roundedList(reading.lab),
@@ -38,6 +53,7 @@ Options: "illuminant" (D65, D50, A, C, F5, F8, F10, LED), "film" (thickness_um o
       temperature: rounded(reading.temperature),
       hex: reading.hex,
       spectrum: spectrumToJson(r),
+      ...(trust === true && { errorEstimate: rounded(trustIn(portions, laying).errorEstimate, 2) }),
     };
   },
 };

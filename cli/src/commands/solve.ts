@@ -1,5 +1,6 @@
 import {
   additionsFor,
+  amountsFor,
   allowedSets,
   CATALOGUE,
   CraftError,
@@ -37,6 +38,8 @@ const FIELDS = [
   'exact',
   'rack',
   'from',
+  'beliefs',
+  'amount_ml',
 ] as const;
 type Input = Partial<Record<(typeof FIELDS)[number], unknown>>;
 
@@ -97,7 +100,8 @@ Out of reach, "nearest" gives by_value, by_hue and overall, each with what gives
 Options: "limits", "illuminant", "alternatives" (0–10), "value_tolerance" (steps), "emphasis" (${EMPHASES.join(', ')}),
 "exclude" and "must_use" (names), "no_black" (true: darks are mixed), "piles" ({"wall":{"titanium-white":3,…}}: piles on the
 palette, used as they are), "exact" (true: proportions for a scale), "rack" (tubes of which one might be added),
-"from" ({"titanium-white":5,…}: a pile that is there; "additions" says what to add to it).`,
+"from" ({"titanium-white":5,…}: a pile that is there; "additions" says what to add to it), "amount_ml" (size of the pile:
+"amounts" gives ml, grams and mm of a 6 mm bead), "beliefs" (what an earlier dusk correct answered of these tubes).`,
   run: (sent) => {
     const input: Input = fieldsOf(sent, FIELDS);
     const book = bookFromInput(input);
@@ -115,6 +119,7 @@ palette, used as they are), "exact" (true: proportions for a scale), "rack" (tub
         ...writtenRecipe(offer),
         better_at: offer.betterAt,
         errorEstimate: estimate(offer),
+        ...(input.amount_ml !== undefined && { amounts: amounts(offer, finite('input', 'amount_ml', input.amount_ml)) }),
         ...(input.exact === true && { exact: exactly(offer) }),
       })),
       ...(reach === 'out' && { nearest: nearest(book, target) }),
@@ -123,6 +128,18 @@ palette, used as they are), "exact" (true: proportions for a scale), "rack" (tub
     };
   },
 };
+
+/** Mouth of an ordinary tube. */
+const NOZZLE_MM = 6;
+
+/** What to squeeze or weigh of each tube for a pile of a size. */
+function amounts(recipe: Recipe, ml: number) {
+  const tubes = Object.entries(recipe.flat).map(([id, parts]) => ({ id, parts, density: CATALOGUE.get(id)!.density, nozzleMm: NOZZLE_MM }));
+  const found = amountsFor(tubes, ml);
+  return Object.fromEntries(
+    tubes.map(({ id }, i) => [id, { ml: rounded(found[i]!.ml), grams: rounded(found[i]!.grams), bead_mm: rounded(found[i]!.beadMm, 1) }]),
+  );
+}
 
 const rackAdvice = ({ palette, rack }: Input, target: Lab) =>
   tubesThatReach(tubesFromInput(palette), tubesFromInput(rack, 'rack'), target).map((advice) => ({

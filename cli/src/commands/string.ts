@@ -1,4 +1,16 @@
-import { CraftError, finite, stringOf, valueOfLightness, type Route } from '@dusk/core';
+import {
+  best,
+  CraftError,
+  finite,
+  keyedTo,
+  stringOf,
+  valueOfLightness,
+  warmAndCool,
+  type Illuminant,
+  type Lab,
+  type Recipe,
+  type Route,
+} from '@dusk/core';
 import { fieldsOf, rounded, type Command } from '../command.ts';
 import { bookFromInput, targetFromInput } from '../read.ts';
 import { writtenColour, writtenRecipe } from '../write.ts';
@@ -13,27 +25,45 @@ export const string: Command = {
     → {"piles":[{"target":{"lab":[…],"hex":"…"},"recipe":{"parts":{…},…}},…]}
 
 A stop is a colour, a mixture {"parts":{…}} or a relative target. "routes", one for each stretch: straight, neutral, warm, cool.
-"limits" and "illuminant" as in dusk solve.`,
+"limits" and "illuminant" as in dusk solve. Instead of "stops": "around":{"of":{"hex":"#8a6b4f"},"dark":2,"light":8,"chroma":1}
+goes from a colour to dark and light; "pair":{"of":{"munsell":"N 5/"},"temperature":4} gives a warm and a cool pile of one value.`,
   run: (input) => {
-    const { stops, piles, routes, palette, limits, illuminant } = fieldsOf(input, [
-      'stops',
-      'piles',
-      'routes',
-      'palette',
-      'limits',
-      'illuminant',
-    ]);
-    if (!Array.isArray(stops) || stops.length > 20) throw new CraftError('target', 'stops must be a list of 2 to 20 colours.');
+    const known = ['stops', 'around', 'pair', 'piles', 'routes', 'palette', 'limits', 'illuminant'] as const;
+    const { stops, around, pair, piles, routes, palette, limits, illuminant } = fieldsOf(input, known);
     if (routes !== undefined && !Array.isArray(routes)) throw new CraftError('target', 'routes must be a list, as ["warm"].');
     const book = bookFromInput({ palette, limits, illuminant });
-    const targets = stops.map((stop) => targetFromInput(stop, book.light));
+    if (pair !== undefined) {
+      const { of, temperature } = fieldsOf(pair, ['of', 'temperature']);
+      const two = warmAndCool(targetFromInput(of, book.light), finite('target', 'temperature', temperature));
+      return { piles: two.map((target) => written(target, best(book, target))) };
+    }
+    const targets = around === undefined ? stopsFromInput(stops, book.light) : stopsAround(around, book.light);
     const made = stringOf(book, targets, finite('target', 'piles', piles), routes as Route[] | undefined);
-    return {
-      piles: made.map(({ target, recipe }) => ({
-        target: writtenColour(target),
-        value: rounded(valueOfLightness(target[0])),
-        recipe: writtenRecipe(recipe),
-      })),
-    };
+    return { piles: made.map(({ target, recipe }) => written(target, recipe)) };
   },
 };
+
+const written = (target: Lab, recipe: Recipe) => ({
+  target: writtenColour(target),
+  value: rounded(valueOfLightness(target[0])),
+  recipe: writtenRecipe(recipe),
+});
+
+function stopsFromInput(stops: unknown, light: Illuminant): Lab[] {
+  if (!Array.isArray(stops) || stops.length > 20) throw new CraftError('target', 'stops must be a list of 2 to 20 colours.');
+  return stops.map((stop) => targetFromInput(stop, light));
+}
+
+/** From a pile to dark and to light, its hue held and its chroma held or led. */
+function stopsAround(around: unknown, light: Illuminant): Lab[] {
+  const { of, dark, light: lightest, chroma } = fieldsOf(around, ['of', 'dark', 'light', 'chroma']);
+  const middle = targetFromInput(of, light);
+  const share = chroma === undefined ? 1 : finite('target', 'chroma', chroma);
+  const end = (name: string, value: unknown): Lab => {
+    const v = finite('target', name, value);
+    if (v < 0 || v > 10 || share < 0 || share > 3)
+      throw new CraftError('target', 'dark and light are values from 0 to 10, chroma a share from 0 to 3.');
+    return keyedTo(middle, v, share);
+  };
+  return [end('dark', dark), middle, end('light', lightest)];
+}

@@ -1,3 +1,4 @@
+import { CraftError } from '../errors.ts';
 import { BANDS, FIRST_NM, STEP_NM, type Spectrum } from './spectrum.ts';
 import { hasLines, illuminantPower, POWER_COUNT, POWER_FIRST_NM, POWER_STEP_NM, type Illuminant } from './illuminants.ts';
 import { OBSERVER_1931 } from './tables/observer1931.ts';
@@ -76,8 +77,12 @@ export function weightsFor(light: Illuminant): Weights {
 /** XYZ of the perfect diffuser under a light. */
 export const whiteOf = (light: Illuminant): Xyz => weightsFor(light).white;
 
-/** XYZ of a reflectance under a light, CIE 1931 2° observer. */
+/**
+ * XYZ of a reflectance under a light, CIE 1931 2° observer.
+ * @throws CraftError for a spectrum of another length
+ */
 export function spectrumToXyz(r: Spectrum, light: Illuminant = 'D65'): Xyz {
+  if (r.length !== BANDS) throw new CraftError('spectrum', `A spectrum must hold ${BANDS} bands; this one holds ${r.length}.`);
   const w = weightsFor(light);
   let X = 0;
   let Y = 0;

@@ -1,3 +1,4 @@
+import { CraftError } from '../errors.ts';
 import { deltaE00From } from '../colour/difference.ts';
 import type { Lab } from '../colour/spaces.ts';
 import { valueOfLightness, type MunsellValue } from '../colour/value.ts';
@@ -20,12 +21,18 @@ export const VALUE_TOLERANCE: MunsellValue = 0.25;
  */
 export const VALUE_WEIGHT = 12;
 
-export const rankingFor = (target: Lab, valueTolerance: number = VALUE_TOLERANCE): Ranking => ({
-  target,
-  targetValue: valueOfLightness(Math.min(100, Math.max(0, target[0]))),
-  valueTolerance,
-  deltaE: deltaE00From(target),
-});
+/** @throws CraftError for a target or a tolerance that is no number */
+export function rankingFor(target: Lab, valueTolerance: number = VALUE_TOLERANCE): Ranking {
+  if (!target.every(Number.isFinite))
+    throw new CraftError('target', `The target must be three numbers, L, a and b; it is ${JSON.stringify(target)}.`);
+  if (!(valueTolerance >= 0)) throw new CraftError('target', `The tolerance of value must be a number from 0; it is ${valueTolerance}.`);
+  return {
+    target,
+    targetValue: valueOfLightness(Math.min(100, Math.max(0, target[0]))),
+    valueTolerance,
+    deltaE: deltaE00From(target),
+  };
+}
 
 /** What the value error costs, in ΔE00. */
 export function valueCost(ranking: Ranking, value: MunsellValue): number {

@@ -47,6 +47,8 @@ export function mixCurves(portions: readonly Portion[]): PaintCurves {
   const K = new Float64Array(BANDS);
   const S = new Float64Array(BANDS);
   for (const { paint, parts } of portions) {
+    if (paint.K.length !== BANDS || paint.S.length !== BANDS)
+      throw new CraftError('spectrum', `A paint's curves must hold ${BANDS} bands; these hold ${paint.K.length} and ${paint.S.length}.`);
     const share = parts / total;
     if (share === 0) continue;
     for (let i = 0; i < BANDS; i++) {
@@ -64,6 +66,8 @@ function checkLaying({ medium = 0, film, sunk = 0 }: Laying): void {
     throw new CraftError('film', `How far a surface has sunk must lie within 0 and 1; it is ${sunk}.`);
   if (film && !(finite('film', 'The film thickness', film.thicknessUm) >= 0 && film.thicknessUm <= 100_000))
     throw new CraftError('film', `A film must be 0 to 100000 µm thick; this one is ${film.thicknessUm}.`);
+  if (film && film.ground.length !== BANDS)
+    throw new CraftError('film', `The ground's spectrum must hold ${BANDS} bands; it holds ${film.ground.length}.`);
   if (!film && medium === 1) throw new CraftError('film', 'Pure medium needs a film over a ground: on its own it has no colour.');
 }
 

@@ -17,6 +17,8 @@ export interface Trust {
 /** A portion whose curves rest on something. */
 export interface KnownPortion extends Portion {
   readonly basis?: Basis;
+  /** Parts that are not known exactly, as those logged in words, lie anywhere in this range. */
+  readonly range?: readonly [least: number, most: number];
 }
 
 const STUDIOS = 360;
@@ -41,6 +43,9 @@ function inStudios(paint: PaintCurves, basis: Basis): readonly PaintCurves[] {
   return list;
 }
 
+/** A share of the way through a range, in factors. */
+const within = ([least, most]: readonly [number, number], share: number): number => least * (most / least) ** share;
+
 const at = (sorted: Float64Array, share: number): number => sorted[Math.min(sorted.length - 1, Math.ceil(share * sorted.length) - 1)]!;
 
 /**
@@ -54,9 +59,13 @@ export function trustIn(portions: readonly KnownPortion[], laying?: Laying): Tru
   const predicted = labOf(reflectance(mixCurves(used), laying));
   const from = deltaE00From(predicted);
   const studios = used.map(({ paint, basis = 'typical' }) => inStudios(paint, basis));
+  const doses = used.map((_, i) => {
+    const random = seeded(77 + i);
+    return Float64Array.from({ length: STUDIOS }, random);
+  });
   const errors = new Float64Array(STUDIOS);
   for (let n = 0; n < STUDIOS; n++) {
-    const truth = used.map(({ parts }, i) => ({ paint: studios[i]![n]!, parts }));
+    const truth = used.map(({ parts, range }, i) => ({ paint: studios[i]![n]!, parts: range ? within(range, doses[i]![n]!) : parts }));
     const [L, a, b] = labOf(reflectance(mixCurves(truth), laying));
     errors[n] = from(L, a, b);
   }
