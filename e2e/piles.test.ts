@@ -30,6 +30,17 @@ describe('a kept pile', () => {
     expect(await page.locator('.open-pile [data-chip=target]').count()).to.be.above(0);
   });
 
+  it('says how far it may be trusted, and how it looks under other lamps', async () => {
+    await page
+      .getByText(/nine of ten such piles come within ΔE \d/)
+      .first()
+      .waitFor();
+    const lamps = page.getByRole('group', { name: 'The pile under other lamps' });
+    expect(await lamps.locator('figcaption').allInnerTexts()).to.include('filament lamp');
+    const colours = await lamps.locator('.lamp').evaluateAll((all) => all.map((l) => getComputedStyle(l).backgroundColor));
+    expect(new Set(colours).size).to.be.above(1);
+  });
+
   it('has beads that grow with the amount', async () => {
     const length = () =>
       page
@@ -106,6 +117,30 @@ describe('a kept pile', () => {
     await page.waitForFunction(
       () => (document.querySelector('[aria-label="Name of the pile"]') as HTMLInputElement).value === 'named elsewhere',
     );
+  });
+});
+
+describe('a pile out of reach', () => {
+  it('tells the nearest in value, in hue and overall, and which tube would help', async () => {
+    const sitting = await Sitting.begin();
+    const { page } = sitting;
+    await sitting.openReference('Courtyard, washing day');
+    const paintingId = page.url().split('/painting/')[1]!.split('/')[0]!;
+    const palette = (await (await fetch(`${sitting.running.address}api/palettes`)).json()) as { name: string; tubeIds: string[] }[];
+    const [white] = palette.find((p) => p.name.startsWith('Courtyard'))!.tubeIds;
+    const pile = { name: 'a green beyond it', target: { L: 60, a: -75, b: 45 }, measures: [{ tubeId: white, parts: 1 }] };
+    await fetch(`${sitting.running.address}api/paintings/${paintingId}/piles`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify(pile),
+    });
+    await page.reload();
+    await page.getByRole('link', { name: /^a green beyond it/ }).click();
+    await page.getByText('Out of reach of this palette').waitFor();
+    for (const kind of ['nearest in value', 'nearest in hue', 'nearest overall']) await page.getByText(kind).waitFor();
+    await page.getByText(/One tube more: .+ΔE \d/).waitFor();
+    expect(sitting.faults).to.deep.equal([]);
+    await sitting.end();
   });
 });
 

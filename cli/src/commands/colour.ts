@@ -12,7 +12,7 @@ export const colour: Command = {
   echo '{"hex":"#8a6b4f"}' | npx dusk colour
   echo '{"munsell":"7.5YR 4/6"}' | npx dusk colour
   echo '{"spectrum":{"start":380,"step":10,"r":[0.18,…36 bands]},"illuminant":"D50"}' | npx dusk colour
-    → {"xyz":[…],"lab":[…],"lch":[…],"value":4.6,"munsell":"8.1YR 4.6/3.3","temperature":20.4,"hex":"#8a6b4f","inDisplay":true}
+    → {"xyz":[…],"lab":[…],"lch":[…],"value":4.6666,"munsell":"8YR 4.7/3.5","temperature":21.536,"hex":"#8a6b4f","inDisplay":true}
   echo '{"lab":[50,2.6772,-79.7751],"other":{"lab":[50,0,-82.7485]}}' | npx dusk colour
     → the same with "deltaE00":2.0425
 
