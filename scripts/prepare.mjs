@@ -30,6 +30,12 @@ export function run(program, args, { quiet = false, carryOn = false, env = {} } 
 const stampOf = (text) => createHash('sha256').update(text).digest('hex');
 const read = (file) => (existsSync(file) ? readFileSync(file, 'utf8') : '');
 
+/** Whether npm itself installed what the lock file asks for: its own record is no older. */
+function installedByHand() {
+  const record = join(ROOT, 'node_modules', '.package-lock.json');
+  return existsSync(record) && statSync(record).mtimeMs >= statSync(join(ROOT, 'package-lock.json')).mtimeMs;
+}
+
 /** Installs packages when the lock file is not the one that was installed. */
 export function installPackages() {
   if (Number(process.versions.node.split('.')[0]) < NODE_LEAST)
@@ -37,6 +43,7 @@ export function installPackages() {
   const mark = join(ROOT, 'node_modules', '.installed');
   const wanted = stampOf(read(join(ROOT, 'package-lock.json')) + process.versions.modules);
   if (read(mark) === wanted) return;
+  if (!existsSync(mark) && installedByHand()) return writeFileSync(mark, wanted);
   console.log('Installing packages (the database driver is compiled: two to four minutes the first time)…');
   run('npm', ['ci', '--no-audit', '--no-fund']);
   writeFileSync(mark, wanted);

@@ -247,7 +247,7 @@ describe('let-downs', () => {
   });
 
   it('are not made of weak tubes', () => {
-    expect(ingredientsOf(tubes(['titanium-white', 'yellow-ochre', 'terre-verte'])).filter((i) => i.letdown)).to.have.length(0);
+    expect(ingredientsOf(tubes(['titanium-white', 'unbleached-titanium', 'terre-verte'])).filter((i) => i.letdown)).to.have.length(0);
   });
 });
 

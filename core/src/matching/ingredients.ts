@@ -37,12 +37,15 @@ export interface Ingredient extends PaintCurves {
   readonly drying?: Drying;
 }
 
-/** A tube is strong when one part of it in eleven of the base moves the base further than this (ΔE00). */
-export const STRONG_STEP = 26;
+/**
+ * A tube is let down when one part of it in eleven of the base moves the base further than this (ΔE00):
+ * pale colours need less of it than a part.
+ */
+export const STRONG_STEP = 12;
 /** Parts of the base to one of the strong tube. */
 export const LETDOWN_BASE = 9;
-/** Each let-down makes the book much larger; the strongest tubes come first. */
-const MOST_LETDOWNS = 3;
+/** Each let-down makes the book larger, so a large palette has fewer: those of its strongest tubes. */
+const MOST_WITH_LETDOWNS = 15;
 
 const isSane = (v: number): boolean => Number.isFinite(v) && v >= 0 && v <= 1000;
 
@@ -97,7 +100,7 @@ function letDown(tube: PaletteTube, base: PaletteTube): Ingredient {
 
 /**
  * Ingredients for recipes from a palette: its tubes in their order, then let-downs (1 : 9 in the
- * lightest paint) of those too strong to be measured by the part, then piles that are there already.
+ * lightest paint) of those of which less than a part may be needed, then piles that are there already.
  * @throws CraftError for an empty or overfull palette, a tube twice, or broken curves.
  */
 export function ingredientsOf(tubes: readonly PaletteTube[], piles: readonly PaletteMix[] = []): Ingredient[] {
@@ -110,7 +113,7 @@ export function ingredientsOf(tubes: readonly PaletteTube[], piles: readonly Pal
     .map((tube) => ({ tube, step: tintingStep(tube, base) }))
     .filter(({ step }) => step > STRONG_STEP)
     .sort((one, other) => other.step - one.step)
-    .slice(0, MOST_LETDOWNS);
+    .slice(0, Math.max(0, MOST_WITH_LETDOWNS - tubes.length));
   const mixed = piles.map(({ id, K, S, flat }): Ingredient => ({ id, K, S, flat, counts: [id] }));
   return [...whole, ...strong.map(({ tube }) => letDown(tube, base)), ...mixed];
 }

@@ -47,7 +47,8 @@ export function lookUp(book: Book, ranking: Ranking, most = 1, allowed?: Uint8Ar
 
   const open = (node: number): void => {
     if (leastTrouble[node] === Infinity) return;
-    const least = bound(boxes, node * 6) + leastTrouble[node]!;
+    const trouble = leastTrouble[node]!;
+    const least = bound(boxes, node * 6, list.worst - trouble) + trouble;
     if (least < list.worst) queue.push(node, least);
   };
   const search = (node: number): void => {

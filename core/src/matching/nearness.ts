@@ -22,17 +22,18 @@ function leastForm(c0: number, h0: number, rho: number): number {
 
 /**
  * A function that tells, for a box in Lab (least and most L, a, b from `at` on), a ΔE00-based
- * score that nothing inside it can fall below, trouble left out.
+ * score that nothing inside it can fall below, trouble left out; once a bound of `enough` is found
+ * it looks no closer.
  *
  * It is CIEDE2000 in interval arithmetic: the box is seen from neutral as a range of chromas and
  * hues; S_L, S_C, S_H and R_T are taken at their worst over these ranges. Near the target, where the
  * ranges are too coarse, ΔC'² + ΔH'² = Δa'² + Δb² ≥ Δa² + Δb² is the better bound, so the larger counts.
  */
-export function boundFrom(ranking: Ranking): (boxes: Float32Array, at: number) => number {
+export function boundFrom(ranking: Ranking): (boxes: Float32Array, at: number, enough?: number) => number {
   const [L, a, b]: Lab = ranking.target;
   const C = Math.sqrt(a * a + b * b);
   const tolerance = ranking.valueTolerance;
-  return (boxes, at) => {
+  return (boxes, at, enough = Infinity) => {
     const l0 = boxes[at]!;
     const l1 = boxes[at + 1]!;
     const a0 = boxes[at + 2]!;
@@ -68,6 +69,13 @@ export function boundFrom(ranking: Ranking): (boxes: Float32Array, at: number) =
     const SC = 1 + 0.045 * meanMost;
     const c0 = Math.max(0, target - most, least - target * spread) / SC;
 
+    // The straight bound with R_T at its worst costs no angle; often it is enough.
+    const da = a < a0 ? a0 - a : a > a1 ? a - a1 : 0;
+    const db = b < b0 ? b0 - b : b > b1 ? b - b1 : 0;
+    const plane = (da * da + db * db) / (SC * SC);
+    const cheap = Math.sqrt(l * l + (1 - 0.8661 * saturation(meanMost)) * plane) + valueCost;
+    if (cheap >= enough) return cheap;
+
     const slack = 0.5 * (spread - 1);
     const width = hr < r ? Math.asin(hr / r) + 2 * slack : Math.PI;
     const targetHue = Math.atan2(b, g0 * a);
@@ -88,11 +96,7 @@ export function boundFrom(ranking: Ranking): (boxes: Float32Array, at: number) =
     const hueSide = opposite || width >= Math.PI ? 0 : turn > width ? 1 : turn < -width ? -1 : 0;
     const rho = nearest > 1.6 || chromaSide * hueSide < 0 ? 0 : saturation(meanMost) * hueLean(BLUE + nearest);
     const polar = leastForm(c0, h0, rho);
-
-    const da = a < a0 ? a0 - a : a > a1 ? a - a1 : 0;
-    const db = b < b0 ? b0 - b : b > b1 ? b - b1 : 0;
-    const S = Math.max(SC, SH);
-    const straight = ((1 - rho) * (da * da + db * db)) / (S * S);
-    return Math.sqrt(l * l + Math.max(polar, straight)) + valueCost;
+    // S_H never exceeds S_C, since T stays below 2.
+    return Math.sqrt(l * l + Math.max(polar, (1 - rho) * plane)) + valueCost;
   };
 }

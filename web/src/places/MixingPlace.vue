@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { temperatureWord } from '@dusk/core';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { inShort, stepsOf } from '../live/measures.ts';
@@ -44,7 +45,8 @@ const short = (pile: (typeof piles.list)[number]): string => inShort(stepsOf(pil
         </div>
         <div>
           <p class="figures">
-            <strong>{{ settings.valueText(pile.value) }}</strong>&ensp;{{ pile.name }}
+            <strong>{{ settings.valueText(pile.value) }}</strong>&ensp;{{ pile.name
+            }}<span class="quiet">, {{ temperatureWord(settings.temperatureOf(labOfDto(pile.predicted))) }}</span>
           </p>
           <p class="quiet recipe figures">{{ short(pile) }}</p>
         </div>
