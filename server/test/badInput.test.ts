@@ -59,6 +59,12 @@ describe('bad input to the server', () => {
       { name: 'x', measures: [{ tubeId: NOBODY, parts: 1 }] },
       { name: 'x', measures: [{ parts: 1 }] },
       { name: 'x', measures: [null] },
+      { name: ' ', measures: measures() },
+      { name: 'x', measures: [{ tubeId: white(), parts: 1, colour: 'red' }] },
+      { name: 'x', measures: [{ parts: 1, letdown: null }] },
+      { name: 'x', measures: [{ parts: 1, letdown: [{ tubeId: white(), parts: 1, more: 1 }] }] },
+      { name: 'x', measures: measures(), target: null },
+      { name: 'x', measures: measures(), amountMl: null },
       { name: 'x', measures: ['white'] },
       { name: 'x', measures: { 0: { tubeId: white(), parts: 1 } } },
       { name: 'x', measures: [{ parts: 1, letdown: [] }] },
@@ -74,7 +80,14 @@ describe('bad input to the server', () => {
       { name: 'x', measures: measures(), predicted: { L: 1, a: 2, b: 3 } },
     ])
       await refused(bench.http.post(`/api/paintings/${painting.id}/piles`).send(sent), 422);
-    await refused(bench.http.patch(`/api/piles/${pile.id}`).send({ name: 'x' }), 422);
+    for (const change of [
+      { name: 'x' },
+      { version: 1, name: null },
+      { version: 1, measures: null },
+      { version: 1, amountMl: null },
+      { version: 1, name: '' },
+    ])
+      await refused(bench.http.patch(`/api/piles/${pile.id}`).send(change), 422);
     await refused(bench.http.patch(`/api/piles/${pile.id}`).send({ version: 'one', name: 'x' }), 422);
   });
 
@@ -98,6 +111,14 @@ describe('bad input to the server', () => {
       await refused(bench.http.post('/api/paintings').send(sent), 422);
     for (const sent of [{}, { version: 1, valueScale: 'stone' }, { version: 1, room: 4 }, { version: 1, id: 2 }])
       await refused(bench.http.patch('/api/settings').send(sent), 422);
+    for (const change of [
+      { version: 1, title: null },
+      { version: 1, paletteId: null },
+      { version: 1, ground: null },
+      { version: 1, title: '  ' },
+    ])
+      await refused(bench.http.patch(`/api/paintings/${painting.id}`).send(change), 422);
+    await refused(bench.http.patch('/api/settings').send({ version: 1, room: null }), 422);
     await refused(bench.http.patch('/api/settings').send({ version: 99, room: 'dark' }), 409);
   });
 

@@ -1,4 +1,5 @@
-import { IsHexColor, IsInt, IsOptional, IsString, IsUUID, Length, Matches, Min } from 'class-validator';
+import { IsHexColor, IsInt, IsString, IsUUID, Length, Matches, Min } from 'class-validator';
+import { Optional } from './optional.ts';
 
 const TITLE = { message: 'The title of a painting has 1 to 120 letters' };
 const GROUND = { message: 'The ground is a colour like #b5a48c' };
@@ -6,12 +7,13 @@ const GROUND = { message: 'The ground is a colour like #b5a48c' };
 export class NewPainting {
   @IsString({ message: 'A painting needs a title' })
   @Length(1, 120, TITLE)
+  @Matches(/\S/, TITLE)
   title!: string;
 
   @IsUUID(undefined, { message: 'A painting is made from a palette, named by its id' })
   paletteId!: string;
 
-  @IsOptional()
+  @Optional()
   @IsHexColor(GROUND)
   @Matches(/^#[0-9a-f]{6}$/i, GROUND)
   ground?: string;
@@ -22,16 +24,17 @@ export class PaintingChange {
   @Min(1, { message: 'Versions start at 1' })
   version!: number;
 
-  @IsOptional()
+  @Optional()
   @IsString({ message: 'A painting needs a title' })
   @Length(1, 120, TITLE)
+  @Matches(/\S/, TITLE)
   title?: string;
 
-  @IsOptional()
+  @Optional()
   @IsUUID(undefined, { message: 'A palette is named by its id' })
   paletteId?: string;
 
-  @IsOptional()
+  @Optional()
   @IsHexColor(GROUND)
   @Matches(/^#[0-9a-f]{6}$/i, GROUND)
   ground?: string;

@@ -1,12 +1,15 @@
-import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsInt, IsOptional, IsString, IsUUID, Length, Min } from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsInt, IsString, IsUUID, Length, Matches, Min } from 'class-validator';
+import { Optional } from './optional.ts';
 
 export const PALETTE_MOST_TUBES = 12;
 
+const NAME = { message: 'The name of a palette has 1 to 80 letters' };
 const tubeIds = { message: `A palette holds 1 to ${PALETTE_MOST_TUBES} different tubes` };
 
 export class NewPalette {
   @IsString({ message: 'A palette needs a name' })
-  @Length(1, 80, { message: 'The name of a palette has 1 to 80 letters' })
+  @Length(1, 80, NAME)
+  @Matches(/\S/, NAME)
   name!: string;
 
   @IsArray(tubeIds)
@@ -22,12 +25,13 @@ export class PaletteChange {
   @Min(1, { message: 'Versions start at 1' })
   version!: number;
 
-  @IsOptional()
+  @Optional()
   @IsString({ message: 'A palette needs a name' })
-  @Length(1, 80, { message: 'The name of a palette has 1 to 80 letters' })
+  @Length(1, 80, NAME)
+  @Matches(/\S/, NAME)
   name?: string;
 
-  @IsOptional()
+  @Optional()
   @IsArray(tubeIds)
   @ArrayMinSize(1, tubeIds)
   @ArrayMaxSize(PALETTE_MOST_TUBES, tubeIds)

@@ -5,15 +5,16 @@ import {
   IsArray,
   IsInt,
   IsNumber,
-  IsOptional,
   IsString,
   IsUUID,
   Length,
+  Matches,
   Max,
   Min,
   ValidateIf,
   ValidateNested,
 } from 'class-validator';
+import { Optional } from './optional.ts';
 import type { Basis } from '@dusk/core';
 
 const NAME = { message: 'The name of a pile has 1 to 80 letters' };
@@ -82,7 +83,7 @@ export class PileMeasure {
   @IsUUID(undefined, { message: 'An ingredient is a tube, named by its id, or a let-down' })
   tubeId?: string;
 
-  @IsOptional()
+  @Optional()
   @IsArray({ message: 'A let-down is a list of tubes and parts' })
   @ArrayMinSize(1)
   @ArrayMaxSize(6, { message: 'A let-down is made of at most 6 tubes' })
@@ -94,15 +95,16 @@ export class PileMeasure {
 export class NewPile {
   @IsString({ message: 'A pile needs a name' })
   @Length(1, 80, NAME)
+  @Matches(/\S/, NAME)
   name!: string;
 
   @ValidateNested()
-  @IsOptional()
+  @Optional()
   @Type(() => TargetColour)
   target?: TargetColour;
 
   @ValidateNested()
-  @IsOptional()
+  @Optional()
   @Type(() => SampledArea)
   sampled?: SampledArea;
 
@@ -113,7 +115,7 @@ export class NewPile {
   @Type(() => PileMeasure)
   measures!: PileMeasure[];
 
-  @IsOptional()
+  @Optional()
   @IsNumber(number, AMOUNT)
   @Min(0.1, AMOUNT)
   @Max(500, AMOUNT)
@@ -125,19 +127,20 @@ export class PileChange {
   @Min(1, { message: 'Versions start at 1' })
   version!: number;
 
-  @IsOptional()
+  @Optional()
   @IsString({ message: 'A pile needs a name' })
   @Length(1, 80, NAME)
+  @Matches(/\S/, NAME)
   name?: string;
 
-  @IsOptional()
+  @Optional()
   @IsNumber(number, AMOUNT)
   @Min(0.1, AMOUNT)
   @Max(500, AMOUNT)
   amountMl?: number;
 
   /** Another recipe for the same target, as chosen among the alternatives. */
-  @IsOptional()
+  @Optional()
   @IsArray({ message: 'A pile is made of tubes' })
   @ArrayMinSize(1, { message: 'A pile is made of at least one tube' })
   @ArrayMaxSize(24, { message: 'A pile is made of at most 24 ingredients' })

@@ -1,4 +1,5 @@
-import { IsIn, IsInt, IsOptional, Min } from 'class-validator';
+import { IsIn, IsInt, Min } from 'class-validator';
+import { Optional } from './optional.ts';
 import { VALUE_SCALES, type ValueScale, type WarmBlue } from '@dusk/core';
 
 export const SURROUNDS = ['white', 'N7', 'N5', 'N3', 'ground'] as const;
@@ -17,19 +18,19 @@ export class SettingsChange {
   @Min(1, { message: 'Versions start at 1' })
   version!: number;
 
-  @IsOptional()
+  @Optional()
   @IsIn(VALUE_SCALES, { message: `The value scale is one of ${VALUE_SCALES.join(', ')}` })
   valueScale?: ValueScale;
 
-  @IsOptional()
+  @Optional()
   @IsIn(WARM_BLUES, { message: `The warm blue is one of ${WARM_BLUES.join(', ')}` })
   warmBlue?: WarmBlue;
 
-  @IsOptional()
+  @Optional()
   @IsIn(SURROUNDS, { message: `The surround is one of ${SURROUNDS.join(', ')}` })
   surround?: Surround;
 
-  @IsOptional()
+  @Optional()
   @IsIn(ROOMS, { message: `The room is one of ${ROOMS.join(', ')}` })
   room?: Room;
 }
