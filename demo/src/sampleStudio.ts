@@ -52,8 +52,8 @@ export const SAMPLE_PAINTINGS: readonly SamplePainting[] = [
     ground: '#8f7f6a',
     picture: 'workbench',
     piles: [
-      { name: 'wall in the light', x: 0.62, y: 0.12 },
-      { name: 'wall, left and dark', x: 0.04, y: 0.3 },
+      { name: 'wall, further off', x: 0.62, y: 0.12 },
+      { name: 'wall near the lamp', x: 0.04, y: 0.3 },
       { name: 'bench in the light', x: 0.52, y: 0.86 },
       { name: 'copper, body', x: 0.29, y: 0.53 },
       { name: 'glaze, halftone', x: 0.53, y: 0.56 },

@@ -128,7 +128,7 @@ function kinOf(sets: readonly IngredientSet[], all: readonly Ingredient[]): Uint
 type Column = Float32Array | Uint32Array | Uint16Array;
 
 function reorder<T extends Column>(column: T, order: Uint32Array): T {
-  const moved = column.slice() as T;
+  const moved = new (column.constructor as new (length: number) => T)(column.length);
   for (let i = 0; i < order.length; i++) moved[i] = column[order[i]!]!;
   return moved;
 }

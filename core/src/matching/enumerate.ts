@@ -31,24 +31,24 @@ export function compositions(count: number, most: number): Uint8Array[] {
 /** How many different tubes are in a set, let-downs opened. */
 const tubesIn = (set: IngredientSet, all: readonly Ingredient[]): number => new Set(set.flatMap((i) => all[i]!.counts)).size;
 
-/** A let-down beside its own strong tube is a finer recipe of the same two, never needed. */
-function repeats(set: IngredientSet, all: readonly Ingredient[]): boolean {
-  const whole = new Set(set.filter((i) => !all[i]!.letdown).map((i) => all[i]!.id));
-  return set.some((i) => {
-    const letdown = all[i]!.letdown;
-    return letdown !== undefined && Object.entries(letdown.parts).some(([id, parts]) => parts === 1 && whole.has(id));
-  });
-}
+/** The strong tube of a let-down, or the ingredient itself. */
+const originOf = ({ id, letdown }: Ingredient): string =>
+  letdown ? Object.entries(letdown.parts).find(([, parts]) => parts === 1)![0] : id;
 
 /** Every set of ingredients that keeps within the limit of tubes, smallest first. */
 export function ingredientSets(all: readonly Ingredient[], limits: Limits): IngredientSet[] {
   const sets: IngredientSet[] = [];
+  const origins = all.map(originOf);
   const grow = (set: number[], from: number, size: number): void => {
     if (set.length === size) {
-      if (tubesIn(set, all) <= limits.tubes && !repeats(set, all)) sets.push([...set]);
+      if (tubesIn(set, all) <= limits.tubes) sets.push([...set]);
       return;
     }
-    for (let i = from; i < all.length; i++) grow([...set, i], i + 1, size);
+    for (let i = from; i < all.length; i++) {
+      // A tube and its let-downs beside one another are a finer recipe of the same, never needed.
+      if (set.some((other) => origins[other] === origins[i])) continue;
+      grow([...set, i], i + 1, size);
+    }
   };
   for (let size = 1; size <= Math.min(limits.tubes, limits.parts, all.length); size++) grow([], 0, size);
   return sets;

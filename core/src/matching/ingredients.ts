@@ -42,10 +42,14 @@ export interface Ingredient extends PaintCurves {
  * pale colours need less of it than a part.
  */
 export const STRONG_STEP = 12;
-/** Parts of the base to one of the strong tube. */
+/** Parts of the base to one of the tube, in an ordinary let-down and in a thin one. */
 export const LETDOWN_BASE = 9;
+export const THIN_LETDOWN_BASE = 39;
+/** Tubes of which one part in twelve moves the base further than this may need the thin one too: pale greys. */
+export const VERY_STRONG_STEP = 24;
 /** Each let-down makes the book larger, so a large palette has fewer: those of its strongest tubes. */
-const MOST_WITH_LETDOWNS = 15;
+const MOST_WITH_LETDOWNS = 17;
+const MOST_THIN = 3;
 
 const isSane = (v: number): boolean => Number.isFinite(v) && v >= 0 && v <= 1000;
 
@@ -80,40 +84,42 @@ export function tintingStep(tube: PaintCurves, base: PaintCurves): number {
   return deltaE00(labOf(reflectance(tint)), labOf(reflectance(base)));
 }
 
-function letDown(tube: PaletteTube, base: PaletteTube): Ingredient {
-  const parts = { [base.id]: LETDOWN_BASE, [tube.id]: 1 };
+function letDown(tube: PaletteTube, base: PaletteTube, baseParts: number, name: string): Ingredient {
+  const parts = { [base.id]: baseParts, [tube.id]: 1 };
   const { K, S } = mixCurves([
-    { paint: base, parts: LETDOWN_BASE },
+    { paint: base, parts: baseParts },
     { paint: tube, parts: 1 },
   ]);
-  const name = `${tube.id} let down`;
-  const whole = LETDOWN_BASE + 1;
-  return {
-    id: name,
-    K,
-    S,
-    flat: { [base.id]: LETDOWN_BASE / whole, [tube.id]: 1 / whole },
-    counts: [base.id, tube.id],
-    letdown: { name, parts },
-  };
+  const whole = baseParts + 1;
+  const flat = { [base.id]: baseParts / whole, [tube.id]: 1 / whole };
+  return { id: name, K, S, flat, counts: [base.id, tube.id], letdown: { name, parts } };
+}
+
+/** Ordinary let-downs first, the strongest tubes' before; then thin ones, while there is room. */
+function letDowns(tubes: readonly PaletteTube[]): Ingredient[] {
+  const base = baseOf(tubes);
+  const strong = tubes
+    .filter((tube) => tube !== base)
+    .map((tube) => ({ tube, step: tintingStep(tube, base) }))
+    .filter(({ step }) => step > STRONG_STEP)
+    .sort((one, other) => other.step - one.step);
+  const ordinary = strong.map(({ tube }) => letDown(tube, base, LETDOWN_BASE, `${tube.id} let down`));
+  const thin = strong
+    .filter(({ step }) => step > VERY_STRONG_STEP)
+    .slice(0, MOST_THIN)
+    .map(({ tube }) => letDown(tube, base, THIN_LETDOWN_BASE, `${tube.id} let down thin`));
+  return [...ordinary, ...thin].slice(0, Math.max(0, MOST_WITH_LETDOWNS - tubes.length));
 }
 
 /**
- * Ingredients for recipes from a palette: its tubes in their order, then let-downs (1 : 9 in the
- * lightest paint) of those of which less than a part may be needed, then piles that are there already.
+ * Ingredients for recipes from a palette: its tubes in their order, then let-downs (1 : 9 and
+ * 1 : 39 in the lightest paint) of those of which less than a part may be needed, then piles that are there already.
  * @throws CraftError for an empty or overfull palette, a tube twice, or broken curves.
  */
 export function ingredientsOf(tubes: readonly PaletteTube[], piles: readonly PaletteMix[] = []): Ingredient[] {
   checkPalette(tubes);
   if (piles.length > 0) checkPalette([...tubes, ...piles]);
   const whole = tubes.map((tube): Ingredient => ({ ...tube, flat: { [tube.id]: 1 }, counts: [tube.id] }));
-  const base = baseOf(tubes);
-  const strong = tubes
-    .filter((tube) => tube !== base)
-    .map((tube) => ({ tube, step: tintingStep(tube, base) }))
-    .filter(({ step }) => step > STRONG_STEP)
-    .sort((one, other) => other.step - one.step)
-    .slice(0, Math.max(0, MOST_WITH_LETDOWNS - tubes.length));
   const mixed = piles.map(({ id, K, S, flat }): Ingredient => ({ id, K, S, flat, counts: [id] }));
-  return [...whole, ...strong.map(({ tube }) => letDown(tube, base)), ...mixed];
+  return [...whole, ...letDowns(tubes), ...mixed];
 }

@@ -11,9 +11,13 @@ export interface Step {
   readonly paint: Lab;
   readonly pileAfter: Lab;
   readonly caution: string;
+  /** How many times as much let-down is made as the pile needs, since less cannot be measured. */
+  readonly batch?: number;
   readonly letdown?: readonly { readonly name: string; readonly parts: number; readonly beadMm: number; readonly paint: Lab }[];
 }
 
+/** No bead shorter than this can be squeezed: a let-down is then made in a larger batch. */
+const SHORTEST_BEAD_MM = 3;
 /** A let-down is laid out as from a nozzle of this bore. */
 const KNIFE_BORE_MM = 6;
 
@@ -41,15 +45,18 @@ export function stepsOf(measures: readonly RecipeMeasure[], tubes: ReadonlyMap<s
     }
     const whole = letdown.reduce((sum, l) => sum + l.parts, 0);
     const strong = known(letdown.at(-1)!.tubeId);
+    const strongBead = beadLength((ml * letdown.at(-1)!.parts) / whole, strong.nozzleMm);
+    const batch = Math.max(1, SHORTEST_BEAD_MM / strongBead);
     return {
       ...common,
       name: `${strong.name}, let down`,
       beadMm: beadLength(ml, KNIFE_BORE_MM),
       paint: chipsAlong([{ paint, parts: 1 }], [0])[0]!,
       caution: strong.caution,
+      batch,
       letdown: letdown.map((l) => {
         const tube = known(l.tubeId);
-        return { name: tube.name, parts: l.parts, beadMm: beadLength((ml * l.parts) / whole, tube.nozzleMm), paint: tube.masstone };
+        return { name: tube.name, parts: l.parts, beadMm: beadLength((batch * ml * l.parts) / whole, tube.nozzleMm), paint: tube.masstone };
       }),
     };
   });

@@ -18,7 +18,7 @@ const mm = (v: number): string => (v < 10 ? v.toFixed(1) : v.toFixed(0));
 <template>
   <div class="recipe figures">
     <section v-for="step in letdowns" :key="step.name" class="letdown" :aria-label="`First mix ${step.name}`">
-      <p class="first">First, {{ step.name }}:</p>
+      <p class="first">First, {{ step.name }}<span v-if="beads && step.batch! > 1.05" class="quiet"> (more than this pile needs)</span>:</p>
       <ul>
         <li v-for="part in step.letdown" :key="part.name" class="step">
           <span class="parts">{{ parts(part.parts) }}</span>
