@@ -39,7 +39,7 @@ export type Progress = (done: number) => void;
 /** ΔE00 a painter would give away to do with one tube, one part or one let-down less. */
 const TUBE_TROUBLE = 0.25;
 const PART_TROUBLE = 0.02;
-const LETDOWN_TROUBLE = 0.3;
+const LETDOWN_TROUBLE = 0.8;
 
 /** Trouble of a recipe: more tubes, more parts and a let-down are each worth a little ΔE00. */
 export function practicality(set: IngredientSet, parts: ArrayLike<number>, all: readonly Ingredient[]): number {

@@ -52,7 +52,8 @@ function differs(recipe: Recipe, taken: readonly Recipe[]): boolean {
 /** What an alternative can be better at, and by how much it must be to say so. */
 const MERITS: readonly { readonly name: string; readonly gain: (alternative: Recipe, best: Recipe) => number }[] = [
   { name: 'fewer tubes', gain: (a, b) => tubesOf(b).length - tubesOf(a).length },
-  { name: 'no let-down to mix first', gain: (a, b) => b.letdowns.length - a.letdowns.length },
+  { name: 'no let-down to mix first', gain: (a, b) => (a.letdowns.length === 0 ? b.letdowns.length : 0) },
+  { name: 'fewer let-downs', gain: (a, b) => b.letdowns.length - a.letdowns.length },
   { name: 'steadier: forgives a clumsy knife', gain: (a, b) => b.steadiness / Math.max(0.05, a.steadiness) - 1.4 },
   { name: 'closer in value', gain: (a, b) => Math.abs(b.valueError) - Math.abs(a.valueError) - 0.08 },
   { name: 'closer in hue', gain: (a, b) => hueGap(b) - hueGap(a) - 0.8 },
