@@ -177,9 +177,9 @@ describe('solving', () => {
       fc.property(fc.nat({ max: book.count - 1 }), (i) => {
         const mixed = readRecipe(book, i, [50, 0, 0]).lab;
         const { reach, recipes } = solve(book, mixed);
-        expect(reach).to.equal('in');
+        expect(reach).to.not.equal('out');
         // A simpler recipe may be preferred, but only for as much as it saves in trouble.
-        expect(recipes[0]!.deltaE00).to.be.below(1.6);
+        expect(recipes[0]!.deltaE00).to.be.at.most(book.trouble[i]! + 1e-3);
       }),
       { numRuns: 60 },
     );
