@@ -111,7 +111,7 @@ export function looking(palette: readonly string[]): LookingRow {
   const laid = new Map([...book.divisions].map(([size, ways]) => [size, Float32Array.from(ways.flatMap((p) => Array.from(p)))]));
   const { ms: plainMs } = timed(() => book.sets.forEach((set) => colour(set, laid.get(set.length)!)));
   const wanted = targets(book, LOOK_UPS);
-  for (const target of wanted.slice(0, 300)) lookUp(book, rankingFor(target));
+  for (const target of wanted) lookUp(book, rankingFor(target));
   const looked = wanted.map((target) => timed(() => lookUp(book, rankingFor(target))[0]!));
   const all = wanted.slice(0, ENUMERATED).map((target) => timed(() => tryAll(book, rankingFor(target))));
   const few = wanted.slice(0, OPTIMISED);
