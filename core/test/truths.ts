@@ -65,12 +65,19 @@ function misses(lab: Lab, expected: Readonly<Record<string, Range>>): string[] {
     .map(([name, range]) => `${name} ${got[name]!.toFixed(1)} outside ${range.join('–')}`);
 }
 
+/** The two figures that a truth of kind order compares. */
+export function measured(truth: Truth & { kind: 'order' }): readonly [of: number, than: number] {
+  return [
+    metric(truth.metric, truth.of, truth.film),
+    metric(truth.metric, truth.than, truth.thanFilm === undefined ? truth.film : truth.thanFilm),
+  ];
+}
+
 /** What of a truth does not hold; empty when it holds. */
 export function unmet(truth: Truth): string[] {
   if (truth.kind === 'region') return misses(labOfMix(truth.mix, truth.film), truth.expect);
   if (truth.kind === 'order') {
-    const of = metric(truth.metric, truth.of, truth.film);
-    const than = metric(truth.metric, truth.than, truth.thanFilm === undefined ? truth.film : truth.thanFilm);
+    const [of, than] = measured(truth);
     const difference = truth.metric === 'h' ? hueDifference(than, of) : of - than;
     return difference >= truth.by ? [] : [`${truth.metric}: ${of.toFixed(1)} against ${than.toFixed(1)}`];
   }
