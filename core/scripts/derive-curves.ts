@@ -56,5 +56,5 @@ const handling = DEFINITIONS.map(({ slug, density, oil, drying, lightfastness, b
 ]);
 writeFileSync(
   new URL('../src/paint/tables/handling.ts', import.meta.url),
-  `${header}import type { Drying, Lightfastness } from '../pigments/definition.ts';\n\nexport const HANDLING: Readonly<\n  Record<string, { density: number; oil: number; drying: Drying; lightfastness: Lightfastness; basis: string }>\n> = ${JSON.stringify(Object.fromEntries(handling), null, 2)};\n`,
+  `${header}import type { Drying, Lightfastness } from '../pigments/definition.ts';\n\nexport const HANDLING: Readonly<\n  Record<string, { density: number; oil: number; drying: Drying; lightfastness: Lightfastness; basis: string }>\n> = {\n${handling.map(([slug, row]) => `  ${JSON.stringify(slug)}: ${JSON.stringify(row)},`).join('\n')}\n};\n`,
 );

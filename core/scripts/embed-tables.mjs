@@ -48,9 +48,7 @@ const cells = (line) => line.match(/("([^"]*)"|[^,]*)(,|$)/g).map((c) => c.repla
 mkdirSync(new URL('src/paint/tables/', here), { recursive: true });
 writeFileSync(
   new URL('src/paint/tables/genericPigments.ts', here),
-  `// Written by core/scripts/embed-tables.mjs from core/data; do not edit by hand.\n/** slug, name, Colour Index, character, caution. */\nexport const GENERIC_PIGMENTS = ${JSON.stringify(
-    pigments.map((line) => cells(line).slice(0, 5)),
-    null,
-    2,
-  )} as const;\n`,
+  `// Written by core/scripts/embed-tables.mjs from core/data; do not edit by hand.\n/** slug, name, Colour Index, character, caution. */\nexport const GENERIC_PIGMENTS = [\n${pigments
+    .map((line) => `  ${JSON.stringify(cells(line).slice(0, 5))},`)
+    .join('\n')}\n] as const;\n`,
 );

@@ -3,8 +3,9 @@
 import { availableParallelism } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import { isMainThread, parentPort, Worker, workerData } from 'node:worker_threads';
+import { seeded } from '@dusk/core/random';
 import sharp from 'sharp';
-import { renderRows, seeded } from './rendering/trace.ts';
+import { renderRows } from './rendering/trace.ts';
 import type { Scene } from './rendering/scene.ts';
 import { COURTYARD } from './scenes/courtyard.ts';
 import { WORKBENCH } from './scenes/workbench.ts';

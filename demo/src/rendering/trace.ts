@@ -1,15 +1,5 @@
+import { seeded } from '@dusk/core/random';
 import type { Rgb, Scene, Surface, Thing } from './scene.ts';
-
-/** Small seeded generator (mulberry32), so that a picture comes out the same each time. */
-export function seeded(seed: number): () => number {
-  let s = seed >>> 0;
-  return () => {
-    s = (s + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(s ^ (s >>> 15), 1 | s);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
 
 const FAR = 60;
 const CLOSE = 0.0012;

@@ -1,0 +1,51 @@
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { expect } from 'chai';
+import { CATALOGUE, readArea, valueRange } from '@dusk/core';
+import { allPaintings, openStudio } from '@dusk/server';
+import sharp from 'sharp';
+import { fillStudio, SAMPLE_PAINTINGS, SAMPLE_TUBES } from '../src/index.ts';
+
+describe('the sample studio', () => {
+  it('is laid out once, in a studio where nobody has worked', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'dusk-demo-'));
+    const studio = await openStudio(folder);
+    expect(await fillStudio(studio)).to.equal(true);
+    expect(await fillStudio(studio)).to.equal(false);
+    const paintings = await studio.look(allPaintings);
+    expect(paintings.map((p) => p.title)).to.have.members(SAMPLE_PAINTINGS.map((p) => p.title));
+    for (const painting of paintings) {
+      expect(painting.references).to.have.length(1);
+      expect(painting.pileCount).to.be.above(4);
+    }
+    await studio.close();
+    rmSync(folder, { recursive: true, force: true });
+  });
+
+  it('has palettes of tubes it holds', () => {
+    const held = new Set(SAMPLE_TUBES.map((t) => t.pigment));
+    for (const { palette } of SAMPLE_PAINTINGS)
+      for (const pigment of palette.pigments) expect(held.has(pigment) && CATALOGUE.has(pigment), pigment).to.equal(true);
+    expect(SAMPLE_PAINTINGS.map((p) => p.palette.pigments.length)).to.deep.equal([6, 7]);
+  });
+
+  it('has pictures like photographs: a wide range of values and no flat shapes', async () => {
+    for (const { picture } of SAMPLE_PAINTINGS) {
+      const bytes = readFileSync(new URL(`../pictures/${picture}.jpg`, import.meta.url));
+      const { data, info } = await sharp(bytes).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+      const pixels = { data, width: info.width, height: info.height };
+      const { darkest, lightest } = valueRange(pixels);
+      expect(lightest - darkest, picture).to.be.above(4);
+      const looks = new Set<string>();
+      for (let x = 0.05; x < 1; x += 0.05)
+        for (let y = 0.05; y < 1; y += 0.05)
+          looks.add(
+            readArea(pixels, x * info.width, y * info.height, 2)
+              .lab.map(Math.round)
+              .join(),
+          );
+      expect(looks.size, picture).to.be.above(150);
+    }
+  });
+});
