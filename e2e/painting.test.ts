@@ -87,6 +87,20 @@ describe('a painter at the reference', () => {
     expect(await names()).to.deep.equal(kept);
   });
 
+  it('points with a finger without keeping, and keeps with the button', async () => {
+    const { page } = sitting;
+    const before = await page.locator('.ledge a.pile').count();
+    await page.locator('[role=application]').evaluate((picture) => {
+      const box = picture.getBoundingClientRect();
+      const at = { clientX: box.x + box.width * 0.45, clientY: box.y + box.height * 0.85, bubbles: true };
+      picture.dispatchEvent(new PointerEvent('click', { ...at, pointerType: 'touch' }));
+    });
+    await page.locator('[data-test=recipe]').waitFor();
+    expect(await page.locator('.ledge a.pile').count()).to.equal(before);
+    await page.getByRole('button', { name: /^Keep this pile/ }).click();
+    await page.waitForFunction((n) => document.querySelectorAll('.ledge a.pile').length === n, before + 1);
+  });
+
   it('lays piles left to right by value, warm above and cool below', async () => {
     const { page } = sitting;
     const spots = await page.locator('.ledge a.pile').evaluateAll((all) =>

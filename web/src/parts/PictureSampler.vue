@@ -13,7 +13,6 @@ const emit = defineEmits<{ point: [place: Place, since: number]; resize: [factor
 const box = ref<HTMLElement>();
 const canvas = ref<HTMLCanvasElement>();
 const size = ref({ width: 0, height: 0 });
-const held = ref(false);
 
 const STEP = 0.004;
 const BIG_STEP = 0.03;
@@ -51,11 +50,12 @@ const clamp = ({ x, y }: Place): Place => ({
 });
 
 function onMove(event: PointerEvent): void {
-  if (!held.value) emit('point', placeOf(event), event.timeStamp);
+  emit('point', placeOf(event), event.timeStamp);
 }
+/** A press keeps; a finger only points, since it cannot hover first: its pile is kept with the button. */
 function onPress(event: MouseEvent): void {
   emit('point', placeOf(event), event.timeStamp);
-  emit('keep');
+  if (!(event instanceof PointerEvent) || event.pointerType !== 'touch') emit('keep');
 }
 const onWheel = (event: WheelEvent): void => emit('resize', event.deltaY < 0 ? RESIZE : 1 / RESIZE);
 
