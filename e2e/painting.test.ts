@@ -66,6 +66,18 @@ describe('a painter at the reference', () => {
     await page.waitForFunction((was) => document.querySelector('.ring')!.getBoundingClientRect().width < was, larger);
   });
 
+  it('changes the area by one step a key, also while the picture has the focus', async () => {
+    const { page } = sitting;
+    await sitting.pointAt(0.4, 0.4);
+    await page.locator('.ring').waitFor();
+    const radius = () => page.evaluate(() => Number(localStorage.getItem('dusk.areaRadius')));
+    await page.keyboard.press('-');
+    const unfocused = await radius();
+    await page.locator('[role=application]').focus();
+    await page.keyboard.press('+');
+    expect(await radius()).to.equal(Math.round(unfocused * 1.25) + 1);
+  });
+
   it('keeps a pile with one press; it lies on the ledge after a reload and a restart', async () => {
     const { page } = sitting;
     const piles = page.locator('.ledge a.pile');

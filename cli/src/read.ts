@@ -1,6 +1,7 @@
 import {
   believed,
   CATALOGUE,
+  COLOUR_NOTATIONS,
   colourFromInput,
   CraftError,
   finite,
@@ -25,8 +26,6 @@ import {
   type Shift,
 } from '@dusk/core';
 import { fieldsOf } from './command.ts';
-
-const COLOUR = ['hex', 'lab', 'xyz', 'munsell', 'spectrum'] as const;
 
 /** A generic pigment as a tube on the palette. */
 export function tubeFromInput(slug: unknown): PaletteTube {
@@ -64,7 +63,7 @@ export function seenFromInput(input: unknown, light: Illuminant = 'D65', name = 
   if (typeof input === 'object' && input !== null && 'parts' in input)
     return labOf(reflectance(mixedFromInput(fieldsOf(input, ['parts']).parts)), light);
   if (typeof input !== 'object' || input === null) throw new CraftError('colour', `${name} looks like {"hex": "#8a6b4f"}.`);
-  return colourFromInput(fieldsOf(input, COLOUR), light).lab;
+  return colourFromInput(fieldsOf(input, COLOUR_NOTATIONS), light).lab;
 }
 
 /** A target: a colour, a mixture, or one of these moved by steps: {"relative": {"to": …, "value": -0.25}}. */

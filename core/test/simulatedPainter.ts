@@ -6,10 +6,8 @@ import {
   labOf,
   makeBook,
   mixCurves,
-  readRecipe,
   reflectance,
   correct,
-  firstBeliefs,
   learn,
   believed,
   USUAL_SPREAD,
@@ -89,5 +87,3 @@ export function reachableTarget({ random, hidden }: SimulatedPainter): Lab {
   const parts = new Map([...chosen].map((i) => [tubes[i]!.id, 1 + Math.floor(random() * 5)]));
   return trueLook(hidden, parts);
 }
-
-export { firstBeliefs, readRecipe };

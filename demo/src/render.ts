@@ -3,6 +3,7 @@
 import { availableParallelism } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import { isMainThread, parentPort, Worker, workerData } from 'node:worker_threads';
+import { encodeSrgb } from '@dusk/core';
 import { seeded } from '@dusk/core/random';
 import sharp from 'sharp';
 import { renderRows } from './rendering/trace.ts';
@@ -27,7 +28,6 @@ const tone = (v: number): number => {
   const x = Math.max(0, v);
   return (x * (2.51 * x * 0.36 + 0.03 + 0.55)) / (x * (2.43 * x * 0.36 + 0.59) + 0.14 + 0.4);
 };
-const encode = (v: number): number => (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055);
 
 function renderPart({ scene, width, height, samples, part, parts }: Job): void {
   const found = SCENES.find((s) => s.name === scene)!;
@@ -55,7 +55,7 @@ async function renderScene(scene: Scene, width: number, samples: number): Promis
   const grain = seeded(4711);
   const bytes = Buffer.alloc(linear.length);
   for (let i = 0; i < linear.length; i++) {
-    const v = encode(tone(linear[i]! * scene.exposure)) + (grain() + grain() - 1) * 0.011;
+    const v = encodeSrgb(tone(linear[i]! * scene.exposure)) + (grain() + grain() - 1) * 0.011;
     bytes[i] = Math.round(Math.min(1, Math.max(0, v)) * 255);
   }
   const file = fileURLToPath(new URL(`../pictures/${scene.name}.jpg`, import.meta.url));

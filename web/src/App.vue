@@ -39,9 +39,9 @@ const hasLedge = computed(() => paintings.open !== undefined && !atEasel.value);
 const surround = computed(() => surroundStyle(store.settings.surround, paintings.open?.ground ?? '#7b7b7b'));
 
 useShortcuts(() => [
-  { key: 'g', says: 'everything in grey, and back', run: () => (sight.grey = !sight.grey) },
-  { key: 's', says: 'squint, and back', run: () => (sight.squint = !sight.squint) },
-  { key: '?', says: 'this list', run: () => (sheet.value = !sheet.value) },
+  { key: 'g', run: () => (sight.grey = !sight.grey) },
+  { key: 's', run: () => (sight.squint = !sight.squint) },
+  { key: '?', run: () => (sheet.value = !sheet.value) },
 ]);
 </script>
 

@@ -1,8 +1,6 @@
-import { colourFromInput, deltaE00, readColour } from '@dusk/core';
+import { COLOUR_NOTATIONS, colourFromInput, deltaE00, readColour } from '@dusk/core';
 import { fieldsOf, rounded, roundedList, type Command } from '../command.ts';
 import { lightFromInput } from '../read.ts';
-
-const NOTATIONS = ['hex', 'lab', 'xyz', 'munsell', 'spectrum'] as const;
 
 export const colour: Command = {
   name: 'colour',
@@ -18,7 +16,7 @@ export const colour: Command = {
 
 XYZ has Y of the white at 100; Lab is relative to the white of the illuminant.`,
   run: (input) => {
-    const { illuminant, other, ...notation } = fieldsOf(input, [...NOTATIONS, 'illuminant', 'other']);
+    const { illuminant, other, ...notation } = fieldsOf(input, [...COLOUR_NOTATIONS, 'illuminant', 'other']);
     const light = lightFromInput(illuminant);
     const given = colourFromInput(notation, light);
     const r = readColour(given, light);

@@ -1,5 +1,6 @@
 import {
   coatsToCover,
+  COLOUR_NOTATIONS,
   colourFromInput,
   CraftError,
   finite,
@@ -38,7 +39,7 @@ export const place: Command = {
       const lab = labOf(reflectance(pickedUp(pile, mixedFromInput(below), finite('film', 'share', share))));
       return { ...writtenColour(lab), value: rounded(valueOfLightness(lab[0])) };
     }
-    const given = colourFromInput(fieldsOf(ground, ['hex', 'lab', 'munsell', 'xyz', 'spectrum']));
+    const given = colourFromInput(fieldsOf(ground, COLOUR_NOTATIONS));
     const { coats, after } = coatsToCover(
       pile,
       given.spectrum ?? smoothSpectrum(given.lab),

@@ -1,7 +1,6 @@
 import {
   additionsFor,
   amountsFor,
-  allowedSets,
   CATALOGUE,
   CraftError,
   EMPHASES,
@@ -107,7 +106,6 @@ palette, used as they are), "exact" (true: proportions for a scale), "rack" (tub
     const book = bookFromInput(input);
     const target = targetFromInput(input.target, book.light);
     const options = optionsFrom(input, book);
-    allowedSets(book, options);
     const { reach, recipes } = solveIn(book, target, options);
     const exactly = (recipe: Recipe) => {
       const polished = polish(recipe.measures, target, book.light);

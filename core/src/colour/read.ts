@@ -22,7 +22,8 @@ export interface ColourReading {
   readonly inDisplay: boolean;
 }
 
-const NOTATIONS = ['hex', 'lab', 'xyz', 'munsell', 'spectrum'] as const;
+/** Ways a colour can be given. */
+export const COLOUR_NOTATIONS = ['hex', 'lab', 'xyz', 'munsell', 'spectrum'] as const;
 
 function xyzFromInput(value: unknown): Xyz {
   if (!Array.isArray(value) || value.length !== 3 || !value.every((v) => typeof v === 'number' && v >= 0 && v <= 200))
@@ -44,9 +45,12 @@ interface GivenColour {
 export function colourFromInput(input: unknown, light: Illuminant = 'D65'): GivenColour {
   if (typeof input !== 'object' || input === null || Array.isArray(input))
     throw new CraftError('colour', 'A colour looks like {"hex": "#8a6b4f"}.');
-  const given = NOTATIONS.filter((n) => n in input);
+  const given = COLOUR_NOTATIONS.filter((n) => n in input);
   if (given.length !== 1)
-    throw new CraftError('colour', `A colour needs exactly one of ${NOTATIONS.join(', ')}; this has ${given.join(' and ') || 'none'}.`);
+    throw new CraftError(
+      'colour',
+      `A colour needs exactly one of ${COLOUR_NOTATIONS.join(', ')}; this has ${given.join(' and ') || 'none'}.`,
+    );
   const value = (input as Record<string, unknown>)[given[0]!];
   const carried = (lab: Lab): GivenColour => ({ lab: fromDaylight(lab, light) });
   switch (given[0]!) {

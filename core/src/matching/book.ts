@@ -41,12 +41,18 @@ const TUBE_TROUBLE = 0.25;
 const PART_TROUBLE = 0.02;
 const LETDOWN_TROUBLE = 0.8;
 
-/** Trouble of a recipe: more tubes, more parts and a let-down are each worth a little ΔE00. */
-export function practicality(set: IngredientSet, parts: ArrayLike<number>, all: readonly Ingredient[]): number {
+/** Trouble of a set whatever its parts: more tubes and let-downs are each worth a little ΔE00. */
+function setTrouble(set: IngredientSet, all: readonly Ingredient[]): number {
   const tubes = new Set(set.flatMap((i) => all[i]!.counts)).size;
   const letdowns = set.filter((i) => all[i]!.letdown).length;
-  return (tubes - 1) * TUBE_TROUBLE + letdowns * LETDOWN_TROUBLE + (Array.from(parts).reduce((s, n) => s + n, 0) - 1) * PART_TROUBLE;
+  return (tubes - 1) * TUBE_TROUBLE + letdowns * LETDOWN_TROUBLE;
 }
+
+const partsTrouble = (total: number): number => (total - 1) * PART_TROUBLE;
+
+/** Trouble of a recipe, in ΔE00. */
+export const practicality = (set: IngredientSet, parts: Uint8Array, all: readonly Ingredient[]): number =>
+  setTrouble(set, all) + partsTrouble(totalOf(parts));
 
 const VALUE_STEPS = 4000;
 /** Munsell value by Y in 4,000 steps per 100; straight between, good to 1e-4 above value 0.5. */
@@ -93,7 +99,7 @@ function colourAll({ sets, divisions, count }: Enumeration, all: readonly Ingred
     const set = sets[s]!;
     const xyz = colour(set, laidOut.get(set.length)!);
     const whole = totals.get(set.length)!;
-    const base = practicality(set, [1], all);
+    const base = setTrouble(set, all);
     for (let d = 0; d < whole.length; d++, at++) {
       const Y = xyz[3 * d + 1]!;
       const fy = labForward(Y);
@@ -101,7 +107,7 @@ function colourAll({ sets, divisions, count }: Enumeration, all: readonly Ingred
       a[at] = 500 * (labForward(xyz[3 * d]!) - fy);
       b[at] = 200 * (fy - labForward(xyz[3 * d + 2]!));
       value[at] = valueOfY(Y * 100);
-      trouble[at] = base + (whole[d]! - 1) * PART_TROUBLE;
+      trouble[at] = base + partsTrouble(whole[d]!);
       setOf[at] = s;
       divisionOf[at] = d;
     }

@@ -3,7 +3,7 @@ import { hueDegrees, hueDifference, labToLch, type Lab } from '../colour/spaces.
 import { valueOfLightness } from '../colour/value.ts';
 import { makeBook, type Book } from './book.ts';
 import type { PaletteTube } from './ingredients.ts';
-import { readRecipe, type Recipe } from './recipe.ts';
+import { hueGap, readRecipe, type Recipe } from './recipe.ts';
 import { best, reachOf, type Reach } from './solve.ts';
 
 /** The nearest there is to a target out of reach, in three ways. */
@@ -21,17 +21,12 @@ const SAME_HUE = 4;
 const HUELESS = 5;
 
 /** What gives way where a palette does not reach, largest first. */
-export function givesWay({
-  valueError,
-  hueError,
-  chromaError,
-  lab,
-}: Pick<Recipe, 'valueError' | 'hueError' | 'chromaError' | 'lab'>): string[] {
-  const hue = 2 * Math.hypot(lab[1], lab[2]) * Math.abs(Math.sin((hueError * Math.PI) / 360));
+export function givesWay(recipe: Pick<Recipe, 'valueError' | 'hueError' | 'chromaError' | 'lab'>): string[] {
+  const { valueError, chromaError } = recipe;
   const all: readonly (readonly [amount: number, says: string])[] = [
     [Math.abs(valueError) * 10, valueError > 0 ? 'too light' : 'too dark'],
     [Math.abs(chromaError) * 0.6, chromaError > 0 ? 'too strong' : 'too dull'],
-    [hue * 0.8, 'another hue'],
+    [hueGap(recipe) * 0.8, 'another hue'],
   ];
   return all
     .filter(([amount]) => amount > 2.5)

@@ -30,6 +30,10 @@ export interface Recipe {
   readonly steadiness: number;
 }
 
+/** Hue error as a distance in Lab, so that it means little near neutral. */
+export const hueGap = ({ hueError, lab }: Pick<Recipe, 'hueError' | 'lab'>): number =>
+  Math.abs(Math.sin((hueError * Math.PI) / 360)) * 2 * Math.hypot(lab[1], lab[2]);
+
 /** Share of volume of each tube in a recipe. */
 export function flatten(measures: readonly Measure[]): Record<string, number> {
   const total = measures.reduce((sum, { parts }) => sum + parts, 0);

@@ -2,7 +2,7 @@ import type { Lab } from '../colour/spaces.ts';
 import type { Book } from './book.ts';
 import { lookUp } from './lookUp.ts';
 import { rankingFor, VALUE_TOLERANCE } from './ranking.ts';
-import { readRecipe, type Recipe } from './recipe.ts';
+import { hueGap, readRecipe, type Recipe } from './recipe.ts';
 import { allowedSets, emphasisCost, type Emphasis, type Wishes } from './wishes.ts';
 
 /** Whether a palette reaches a target: as near as a painter can see, near, or not at all. */
@@ -59,11 +59,6 @@ const MERITS: readonly { readonly name: string; readonly gain: (alternative: Rec
   { name: 'closer in hue', gain: (a, b) => hueGap(b) - hueGap(a) - 0.8 },
   { name: 'fewer parts to measure', gain: (a, b) => totalParts(b) - totalParts(a) - 2.5 },
 ];
-
-/** Hue error as a distance in Lab, so that it means little near neutral. */
-function hueGap({ hueError, lab }: Recipe): number {
-  return Math.abs(Math.sin((hueError * Math.PI) / 360)) * 2 * Math.hypot(lab[1], lab[2]);
-}
 
 /** How a target is to be solved. */
 export interface SolveOptions extends Wishes {

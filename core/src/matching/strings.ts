@@ -45,19 +45,24 @@ export function between(one: Lab, other: Lab, route: Route, t: number): Lab {
   }
 }
 
-/** Shares of the way at which `n` colours lie evenly by ΔE00 along a route. */
-function evenShares(one: Lab, other: Lab, route: Route, n: number): number[] {
-  const along = Array.from({ length: FINE + 1 }, (_, i) => between(one, other, route, i / FINE));
+/** ΔE00 that lies behind at each of {@link FINE} steps of the way from one stop to the next. */
+function wayAlong(one: Lab, other: Lab, route: Route): readonly number[] {
   const way = [0];
-  for (let i = 1; i <= FINE; i++) way.push(way[i - 1]! + deltaE00(along[i - 1]!, along[i]!));
-  const whole = way[FINE]!;
-  return Array.from({ length: n }, (_, k) => {
-    if (whole === 0 || n === 1) return n === 1 ? 0 : k / (n - 1);
-    const wanted = (whole * k) / (n - 1);
-    let i = 1;
-    while (i < FINE && way[i]! < wanted) i++;
-    return (i - 1 + (wanted - way[i - 1]!) / Math.max(1e-12, way[i]! - way[i - 1]!)) / FINE;
-  });
+  let from = between(one, other, route, 0);
+  for (let i = 1; i <= FINE; i++) {
+    const to = between(one, other, route, i / FINE);
+    way.push(way[i - 1]! + deltaE00(from, to));
+    from = to;
+  }
+  return way;
+}
+
+/** The share of the way at which a share of its ΔE00 lies behind. */
+function shareByDifference(way: readonly number[], share: number): number {
+  const wanted = share * way[FINE]!;
+  let i = 1;
+  while (i < FINE && way[i]! < wanted) i++;
+  return (i - 1 + (wanted - way[i - 1]!) / Math.max(1e-12, way[i]! - way[i - 1]!)) / FINE;
 }
 
 /**
@@ -75,33 +80,22 @@ export function stringTargets(stops: readonly Lab[], n: number, routes: readonly
   const routeOf = (i: number): Route => routes[i] ?? routes.at(-1) ?? 'straight';
   const values = stops.map((lab) => valueOfLightness(lab[0]));
   const spread = Math.max(...values) - Math.min(...values);
-  const stretches = stops.length - 1;
-  const lengths = Array.from({ length: stretches }, (_, i) =>
-    spread < ONE_VALUE ? wayLength(stops[i]!, stops[i + 1]!, routeOf(i)) : Math.abs(values[i + 1]! - values[i]!),
-  );
-  const whole = lengths.reduce((sum, l) => sum + l, 0);
+  const ofOneValue = spread < ONE_VALUE;
+  const stretches = stops.slice(1).map((to, i) => {
+    const from = stops[i]!;
+    const route = routeOf(i);
+    const way = ofOneValue ? wayAlong(from, to, route) : undefined;
+    return { from, to, route, way, length: way ? way[FINE]! : Math.abs(values[i + 1]! - values[i]!) };
+  });
+  const whole = stretches.reduce((sum, { length }) => sum + length, 0);
   return Array.from({ length: n }, (_, k) => {
     let wanted = (whole * k) / (n - 1);
     let i = 0;
-    while (i < stretches - 1 && wanted > lengths[i]! + 1e-9) wanted -= lengths[i++]!;
-    const share = lengths[i]! === 0 ? 0 : Math.min(1, wanted / lengths[i]!);
-    if (spread >= ONE_VALUE) return between(stops[i]!, stops[i + 1]!, routeOf(i), share);
-    return between(stops[i]!, stops[i + 1]!, routeOf(i), shareByDifference(stops[i]!, stops[i + 1]!, routeOf(i), share));
+    while (i < stretches.length - 1 && wanted > stretches[i]!.length + 1e-9) wanted -= stretches[i++]!.length;
+    const { from, to, route, way, length } = stretches[i]!;
+    const share = length === 0 ? 0 : Math.min(1, wanted / length);
+    return between(from, to, route, way ? shareByDifference(way, share) : share);
   });
-}
-
-function wayLength(one: Lab, other: Lab, route: Route): number {
-  let sum = 0;
-  for (let i = 0; i < FINE; i++) sum += deltaE00(between(one, other, route, i / FINE), between(one, other, route, (i + 1) / FINE));
-  return sum;
-}
-
-/** The share of the way at which a share of the route's ΔE00 lies behind. */
-function shareByDifference(one: Lab, other: Lab, route: Route, share: number): number {
-  const shares = evenShares(one, other, route, FINE + 1);
-  const at = share * FINE;
-  const i = Math.min(FINE - 1, Math.floor(at));
-  return shares[i]! + (shares[i + 1]! - shares[i]!) * (at - i);
 }
 
 /** A string: a target and the best recipe for each of its piles. */

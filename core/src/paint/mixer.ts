@@ -1,9 +1,9 @@
-import { weightsFor } from '../colour/integrate.ts';
 import type { Illuminant } from '../colour/illuminants.ts';
 import { labForward, type Lab } from '../colour/spaces.ts';
 import { BANDS } from '../colour/spectrum.ts';
 import type { PaintCurves } from './catalogue.ts';
-import { K1_OUTSIDE, K2_INSIDE } from './kubelkaMunk.ts';
+import { K2_INSIDE } from './kubelkaMunk.ts';
+import { surfaceWeights } from './surfaceWeights.ts';
 
 /** Lab of any parts of a fixed list of paints, as a thick glossy film. */
 export type Mixer = (parts: ArrayLike<number>) => Lab;
@@ -21,11 +21,7 @@ export function mixerOf(paints: readonly PaintCurves[], light: Illuminant = 'D65
     K.set(paint.K, p * bands);
     S.set(paint.S, p * bands);
   });
-  const { x, y, z, white } = weightsFor(light);
-  const through = (1 - K1_OUTSIDE) * (1 - K2_INSIDE);
-  const wx = x.map((w) => (w * through) / white[0]);
-  const wy = y.map((w) => (w * through) / white[1]);
-  const wz = z.map((w) => (w * through) / white[2]);
+  const [wx, wy, wz] = surfaceWeights(light);
   const inside = 1 - K2_INSIDE;
   return (parts) => {
     let X = 0;

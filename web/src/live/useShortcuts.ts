@@ -3,7 +3,6 @@ import { onBeforeUnmount, onMounted } from 'vue';
 /** A key and what it does; none needs two hands. */
 export interface Shortcut {
   readonly key: string;
-  readonly says: string;
   readonly run: () => void;
 }
 

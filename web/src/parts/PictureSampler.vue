@@ -5,7 +5,8 @@ import type { Picture } from '../stores/reference.ts';
 
 /**
  * The reference picture, fitted into its place. A pointer, or the arrow keys, move the point; the
- * ring shows the area that is read. Wheel and + − change its size, a press or Enter keeps.
+ * ring shows the area that is read. The wheel changes its size, a press or Enter keeps; + and − are
+ * the place's own keys.
  */
 const props = defineProps<{ picture: Picture; radius: number; place: Place | undefined; name: string }>();
 const emit = defineEmits<{ point: [place: Place, since: number]; resize: [factor: number]; keep: [] }>();
@@ -68,8 +69,6 @@ function onKey(event: KeyboardEvent): void {
     const from = props.place ?? { x: props.picture.width / 2, y: props.picture.height / 2 };
     emit('point', clamp({ x: from.x + move[0] * step, y: from.y + move[1] * step }), event.timeStamp);
   } else if (event.key === 'Enter') emit('keep');
-  else if (event.key === '+' || event.key === '=') emit('resize', RESIZE);
-  else if (event.key === '-') emit('resize', 1 / RESIZE);
   else return;
   event.preventDefault();
 }

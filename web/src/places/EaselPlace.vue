@@ -38,11 +38,11 @@ const leave = (): void =>
   void router.push({ name: 'mixing', params: { paintingId: route.params['paintingId'], pileId: route.params['pileId'] } });
 
 useShortcuts(() => [
-  { key: ' ', says: 'next step', run: () => go(1) },
-  { key: 'ArrowRight', says: 'next step', run: () => go(1) },
-  { key: 'ArrowLeft', says: 'step before', run: () => go(-1) },
-  { key: 'Escape', says: 'leave the easel', run: leave },
-  { key: 'd', says: 'dim', run: () => (dim.value = !dim.value) },
+  { key: ' ', run: () => go(1) },
+  { key: 'ArrowRight', run: () => go(1) },
+  { key: 'ArrowLeft', run: () => go(-1) },
+  { key: 'Escape', run: leave },
+  { key: 'd', run: () => (dim.value = !dim.value) },
 ]);
 
 let lock: WakeLockSentinel | undefined;

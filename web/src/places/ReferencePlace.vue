@@ -53,10 +53,10 @@ async function bring(files: FileList | null | undefined): Promise<void> {
 }
 
 useShortcuts(() => [
-  { key: 'k', says: 'keep the pile under the point', run: () => void keep() },
-  { key: '+', says: 'a larger area', run: () => store.resize(1.25) },
-  { key: '=', says: 'a larger area', run: () => store.resize(1.25) },
-  { key: '-', says: 'a smaller area', run: () => store.resize(0.8) },
+  { key: 'k', run: () => void keep() },
+  { key: '+', run: () => store.resize(1.25) },
+  { key: '=', run: () => store.resize(1.25) },
+  { key: '-', run: () => store.resize(0.8) },
 ]);
 </script>
 

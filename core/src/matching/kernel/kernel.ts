@@ -1,7 +1,7 @@
 import { BANDS } from '../../colour/spectrum.ts';
-import { weightsFor } from '../../colour/integrate.ts';
 import type { Illuminant } from '../../colour/illuminants.ts';
-import { K1_OUTSIDE, K2_INSIDE } from '../../paint/kubelkaMunk.ts';
+import { K2_INSIDE } from '../../paint/kubelkaMunk.ts';
+import { surfaceWeights } from '../../paint/surfaceWeights.ts';
 import type { PaintCurves } from '../../paint/catalogue.ts';
 import { COLOUR_KERNEL } from '../tables/colourKernel.ts';
 
@@ -16,13 +16,6 @@ export type Colouring = (set: readonly number[], parts: Float32Array) => Float32
 const CURVE = BANDS;
 const FLOAT = 4;
 const PAGE = 65536;
-
-/** Weights with Saunderson's factor in them, over the white. */
-function weightsOver(light: Illuminant): Float64Array[] {
-  const { x, y, z, white } = weightsFor(light);
-  const through = (1 - K1_OUTSIDE) * (1 - K2_INSIDE);
-  return [x, y, z].map((w, c) => w.map((v) => (v * through) / white[c]!));
-}
 
 let compiled: WebAssembly.Module | undefined | null;
 
@@ -58,7 +51,7 @@ function simdColouring(module: WebAssembly.Module, ingredients: readonly PaintCu
     floats = new Float32Array(memory.buffer);
   };
   reserve(0);
-  weightsOver(light).forEach((w, c) => floats.set(w, c * CURVE));
+  surfaceWeights(light).forEach((w, c) => floats.set(w, c * CURVE));
   ingredients.forEach(({ K, S }, i) => {
     floats.set(K, curvesAt + i * 2 * CURVE);
     floats.set(S, curvesAt + (i * 2 + 1) * CURVE);
@@ -79,7 +72,7 @@ function simdColouring(module: WebAssembly.Module, ingredients: readonly PaintCu
 
 /** The same without WebAssembly. */
 export function plainColouring(ingredients: readonly PaintCurves[], light: Illuminant): Colouring {
-  const [wx, wy, wz] = weightsOver(light) as [Float64Array, Float64Array, Float64Array];
+  const [wx, wy, wz] = surfaceWeights(light);
   const inside = 1 - K2_INSIDE;
   const bands = BANDS;
   const K = new Float64Array(bands);
