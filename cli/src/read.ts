@@ -133,6 +133,6 @@ export function bookFromInput({ palette, limits, illuminant, piles, beliefs }: B
   const light = lightFromInput(illuminant);
   const within = limitsFromInput(limits);
   const key = JSON.stringify([palette, within, light, piles, beliefs]);
-  if (held?.key !== key) held = { key, book: makeBook(believedTubes(palette, beliefs), within, light, undefined, pilesFromInput(piles)) };
+  if (held?.key !== key) held = { key, book: makeBook(believedTubes(palette, beliefs), within, light, pilesFromInput(piles)) };
   return held.book;
 }

@@ -113,7 +113,7 @@ What was tried for the look-up, and what each gave, is in [decisions/0002](decis
 
 ## Beside a general optimiser
 
-Quasi-Newton search (BFGS, uncmin of the package numeric) over all tubes’ shares at once, from as many starts as there are tubes and one more, on 40 of the same targets. The score counts value, ΔE00 and trouble (tubes, parts); mismatch counts value and ΔE00 alone. The optimiser may use every tube for its exact shares; the polished recipe keeps to four.
+Quasi-Newton search (BFGS, uncmin of the package numeric) over all tubes’ shares at once, from as many starts as there are tubes and one more, on 40 of the same targets. The score counts value, ΔE00 and effort (tubes, parts); mismatch counts value and ΔE00 alone. The optimiser may use every tube for its exact shares; the polished recipe keeps to four.
 
 ${optimiserTable(rows)}
 

@@ -36,7 +36,7 @@ function targets(book: Book, count: number): Lab[] {
 }
 
 function bytes(book: Book): number {
-  const columns = [book.L, book.a, book.b, book.value, book.trouble, book.setOf, book.divisionOf, book.tree.boxes, book.tree.trouble];
+  const columns = [book.L, book.a, book.b, book.value, book.effort, book.setOf, book.divisionOf, book.tree.boxes, book.tree.effort];
   return columns.reduce((sum, column) => sum + column.byteLength, 0);
 }
 
@@ -70,7 +70,7 @@ function rounded(tubes: readonly PaletteTube[], shares: readonly number[], targe
   };
   const parts = compositionsWithin(used.length, USUAL_LIMITS.parts).reduce((best, next) => (off(next) < off(best) ? next : best));
   const lab = mixerOf(used.map((u) => tubes[u.i]!))(parts);
-  const ingredients = tubes.map((t) => ({ ...t, flat: { [t.id]: 1 }, counts: [t.id] }));
+  const ingredients = tubes.map((t) => ({ ...t, counts: [t.id] }));
   return (
     mismatch(target)(lab) +
     practicality(

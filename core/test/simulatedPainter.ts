@@ -69,7 +69,7 @@ export function closeIn({ random, typical, hidden }: SimulatedPainter, target: L
   let corrections = 0;
   while (deltaE00(target, trueLook(hidden, pile)) > 2 && corrections < most) {
     const size = [...pile.values()].reduce((s, v) => s + v, 0);
-    const { add } = correct(typical, stages, target, beliefs, (4 * started) / size);
+    const { add } = correct({ palette: typical, stages, target, beliefs, mostGrowth: (4 * started) / size });
     if (add.length === 0) break;
     dose(add);
     stages.push({ additions: add, observed: observe() });

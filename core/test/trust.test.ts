@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { CATALOGUE, deltaE00, labOf, mixCurves, reflectance, trustIn, type PaintCurves } from '../src/index.ts';
+import { CATALOGUE, deltaE00, labOf, mixCurves, reflectance, trustIn, type Basis, type PaintCurves } from '../src/index.ts';
 import { seeded } from '../src/random.ts';
 
 /**
@@ -30,7 +30,7 @@ function trueTube(paint: PaintCurves, random: () => number): PaintCurves {
 }
 
 describe('how far a prediction is trusted', () => {
-  const slugs = [...CATALOGUE.keys()].filter((s) => CATALOGUE.get(s)!.basis.length > 0);
+  const slugs = [...CATALOGUE.keys()];
   const random = seeded(31);
   const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
 
@@ -61,12 +61,32 @@ describe('how far a prediction is trusted', () => {
     expect(estimates[810]! / estimates[90]!).to.be.above(1.7);
   });
 
-  it('is smaller for fitted and measured tubes', () => {
-    const recipe = (basis: 'typical' | 'fitted' | 'measured') =>
+  it('is the same for the same recipe, whatever was asked before', () => {
+    const copied = ({ K, S }: PaintCurves): PaintCurves => ({ K: K.slice(), S: S.slice() });
+    const recipe = () => ['titanium-white', 'viridian'].map((id, i) => ({ paint: copied(CATALOGUE.get(id)!), parts: 5 - 3 * i }));
+    const first = trustIn(recipe());
+    trustIn([{ paint: copied(CATALOGUE.get('raw-umber')!), parts: 1 }]);
+    expect(trustIn(recipe())).to.deep.equal(first);
+  });
+
+  it('is larger for parts that were logged in words', () => {
+    const paint = (id: string) => CATALOGUE.get(id)!;
+    const exact = [
+      { paint: paint('titanium-white'), parts: 8 },
+      { paint: paint('viridian'), parts: 1 },
+    ];
+    const said = exact.map((p) => ({ ...p, range: [p.parts * 0.5, p.parts * 2] as const }));
+    expect(trustIn(said).errorEstimate).to.be.above(trustIn(exact).errorEstimate * 1.2);
+  });
+
+  it('is smaller for learnt, fitted and measured tubes, each in turn', () => {
+    const recipe = (basis: Basis) =>
       trustIn([
         { paint: CATALOGUE.get('titanium-white')!, parts: 5, basis },
         { paint: CATALOGUE.get('phthalo-blue')!, parts: 1, basis },
       ]);
+    expect(recipe('learnt').errorEstimate).to.be.below(recipe('typical').errorEstimate);
+    expect(recipe('fitted').errorEstimate).to.be.below(recipe('learnt').errorEstimate);
     expect(recipe('fitted').errorEstimate).to.be.below(recipe('typical').errorEstimate / 3);
     expect(recipe('measured').errorEstimate).to.be.below(recipe('fitted').errorEstimate);
     expect(recipe('fitted').basis).to.equal('fitted');

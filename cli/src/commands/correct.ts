@@ -19,29 +19,31 @@ export const correct: Command = {
 
   echo '{"palette":["titanium-white","yellow-ochre","burnt-umber","ultramarine-blue"],"mixed":{"titanium-white":6,"burnt-umber":2},
          "seen":{"hex":"#8f7f6d"},"target":{"hex":"#8a6b4f"}}' | npx dusk correct
-    → {"off":7.9,"advice":"add","add":{"yellow-ochre":1.9},"growth":1.24,"lab":[…],"hex":"…","after":1.1,"beliefs":{…}}
+    → {"off":7.9,"reach":"in","advice":"add","add":{"yellow-ochre":1.9},"growth":1.24,"lab":[…],"hex":"…","after":1.1,"beliefs":{…}}
 
 "stages":[{"add":{…},"seen":{…}},…] tells a longer story than "mixed" and "seen". "beliefs" of an earlier answer may be
-given back. "advice": leave it, add, or start again with part of it ("part": how much to keep, and what to add to that).`,
+given back. "reach" says whether that comes to the target, and "gives_way" what does not. "advice": leave it, add, or start again with part of it ("part": how much to keep, and what to add to that).`,
   run: (input) => {
     const { palette, mixed, seen, stages, target, beliefs } = fieldsOf(input, ['palette', 'mixed', 'seen', 'stages', 'target', 'beliefs']);
     const tubes = tubesFromInput(palette);
-    const answer = correctPile(
-      tubes,
-      stagesFromInput(mixed, seen, stages),
-      targetFromInput(target, 'D65'),
-      beliefsFromInput(
+    const answer = correctPile({
+      palette: tubes,
+      stages: stagesFromInput(mixed, seen, stages),
+      target: targetFromInput(target, 'D65'),
+      beliefs: beliefsFromInput(
         beliefs,
         tubes.map((t) => t.id),
       ),
-    );
+    });
     return {
       off: rounded(answer.off),
+      reach: answer.reach,
       advice: answer.advice,
       add: writtenDoses(answer.add),
       growth: rounded(answer.growth),
       ...writtenColour(answer.lab),
       after: rounded(answer.mismatchAfter),
+      ...(answer.givesWay.length > 0 && { gives_way: answer.givesWay }),
       ...(answer.part && { part: { keep: rounded(answer.part.keep), add: writtenDoses(answer.part.add) } }),
       beliefs: answer.beliefs,
     };

@@ -10,7 +10,6 @@ import {
   nearestKinds,
   polish,
   solve as solveIn,
-  trustIn,
   tubesThatReach,
   type Book,
   type Emphasis,
@@ -71,10 +70,6 @@ function optionsFrom(input: Input, book: Book): SolveOptions {
   };
 }
 
-/** The error estimate of a recipe of generic pigments. */
-const estimate = (recipe: Recipe): number =>
-  rounded(trustIn(Object.entries(recipe.flat).map(([id, parts]) => ({ paint: CATALOGUE.get(id)!, parts }))).errorEstimate, 2);
-
 function nearest(book: Book, target: Lab) {
   const { byValue, byHue, overall } = nearestKinds(book, target);
   const written = (recipe: Recipe) => ({ ...writtenRecipe(recipe), gives_way: givesWay(recipe) });
@@ -89,7 +84,7 @@ export const solve: Command = {
   echo '{"target":{"hex":"#8a6b4f"},"palette":["titanium-white","yellow-ochre","cadmium-red","ultramarine-blue"],
          "limits":{"tubes":4,"parts":12}}' | npx dusk solve
     → {"reach":"in","recipes":[{"parts":{"titanium-white":3,…},"letdowns":[],"flat":{"titanium-white":0.3,…},
-       "deltaE00":0.4,"valueError":0.02,"lab":[…],"steadiness":1.1,"better_at":"closest overall","errorEstimate":4.1},…]}
+       "deltaE00":0.4,"valueError":0.02,"lab":[…],"steadiness":1.1,"errorEstimate":4.1,"better_at":"closest overall"},…]}
 
 "target" is a colour as in dusk colour, a mixture {"parts":{…}}, or one of these moved by steps:
 {"relative":{"to":{"hex":"#8a6b4f"},"value":-0.25,"chroma":0,"hue":0,"temperature":-3}}.
@@ -116,7 +111,6 @@ palette, used as they are), "exact" (true: proportions for a scale), "rack" (tub
       recipes: recipes.map((offer) => ({
         ...writtenRecipe(offer),
         better_at: offer.betterAt,
-        errorEstimate: estimate(offer),
         ...(input.amount_ml !== undefined && { amounts: amounts(offer, finite('input', 'amount_ml', input.amount_ml)) }),
         ...(input.exact === true && { exact: exactly(offer) }),
       })),

@@ -1,3 +1,4 @@
+import { inverse, Matrix } from 'ml-matrix';
 import type { Xyz } from './spaces.ts';
 
 type Row = readonly [number, number, number];
@@ -9,24 +10,11 @@ const CAT16: Matrix3 = [
   [-0.250268, 1.204414, 0.045854],
   [-0.002079, 0.048952, 0.953127],
 ];
-const CAT16_INVERSE: Matrix3 = invert(CAT16);
+const CAT16_INVERSE = inverse(new Matrix(CAT16.map((row) => [...row]))).to2DArray() as unknown as Matrix3;
 
 function apply(m: Matrix3, [x, y, z]: Xyz): Xyz {
   const row = (i: 0 | 1 | 2) => m[i][0] * x + m[i][1] * y + m[i][2] * z;
   return [row(0), row(1), row(2)];
-}
-
-function invert(m: Matrix3): Matrix3 {
-  const [[a, b, c], [d, e, f], [g, h, i]] = m;
-  const A = e * i - f * h;
-  const B = f * g - d * i;
-  const C = d * h - e * g;
-  const det = a * A + b * B + c * C;
-  return [
-    [A / det, (c * h - b * i) / det, (b * f - c * e) / det],
-    [B / det, (a * i - c * g) / det, (c * d - a * f) / det],
-    [C / det, (b * g - a * h) / det, (a * e - b * d) / det],
-  ];
 }
 
 /** The colour that looks under `to` as `xyz` does under `from` (CAT16, full adaptation). */

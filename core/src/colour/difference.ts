@@ -1,5 +1,8 @@
 import type { Lab } from './spaces.ts';
 
+/** A colour difference, CIEDE2000 unless said. */
+export type Delta = number & { readonly __unit?: 'delta E' };
+
 const RADIANS = Math.PI / 180;
 const POW25_7 = 25 ** 7;
 

@@ -1,3 +1,4 @@
+import { Matrix, solve } from 'ml-matrix';
 import { BANDS, type Spectrum } from './spectrum.ts';
 import { spectrumToXyz, whiteOf } from './integrate.ts';
 import { xyzToLab, type Lab } from './spaces.ts';
@@ -46,15 +47,10 @@ function sigmoid([a, b, c]: Triple): Spectrum {
   return r;
 }
 
-/** (JᵀJ + damping·diag)⁻¹ Jᵀr for three unknowns, by Cramer's rule. */
+/** (JᵀJ + damping·diag)⁻¹ Jᵀr: a Levenberg–Marquardt step. */
 function dampedStep(columns: readonly (readonly number[])[], r: Triple, damping: number): Triple {
   const n = (i: number, j: number) => dot(columns[i]!, columns[j]!) * (i === j ? 1 + damping : 1) + (i === j ? 1e-9 : 0);
-  const g = columns.map((column) => dot(column, r));
-  const rows: Triple[] = [0, 1, 2].map((i) => [n(i, 0), n(i, 1), n(i, 2)]);
-  const det = determinant(rows);
-  const solve = (k: number) => determinant(rows.map((row, i) => row.map((v, j) => (j === k ? g[i]! : v)) as unknown as Triple)) / det;
-  return [solve(0), solve(1), solve(2)];
+  const normal = new Matrix([0, 1, 2].map((i) => [n(i, 0), n(i, 1), n(i, 2)]));
+  const step = solve(normal, Matrix.columnVector(columns.map((column) => dot(column, r))));
+  return [step.get(0, 0), step.get(1, 0), step.get(2, 0)];
 }
-
-const determinant = ([p, q, s]: readonly Triple[]): number =>
-  p![0] * (q![1] * s![2] - q![2] * s![1]) - p![1] * (q![0] * s![2] - q![2] * s![0]) + p![2] * (q![0] * s![1] - q![1] * s![0]);

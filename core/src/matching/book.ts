@@ -2,7 +2,7 @@ import type { Illuminant } from '../colour/illuminants.ts';
 import { labForward } from '../colour/spaces.ts';
 import { valueFromY } from '../colour/value.ts';
 import { enumerate, type Enumeration, type IngredientSet } from './enumerate.ts';
-import { ingredientsOf, type Ingredient, type PaletteMix, type PaletteTube } from './ingredients.ts';
+import { ingredientsOf, type BookIngredient, type PaletteMix, type PaletteTube } from './ingredients.ts';
 import { colouringOf } from './kernel/kernel.ts';
 import type { Limits } from './limits.ts';
 import { curveOrder, growTree, type LabTree } from './labTree.ts';
@@ -12,7 +12,7 @@ import { curveOrder, growTree, type LabTree } from './labTree.ts';
  * film, ready to be looked up. Arrays run in the order of the tree's leaves.
  */
 export interface Book {
-  readonly ingredients: readonly Ingredient[];
+  readonly ingredients: readonly BookIngredient[];
   readonly limits: Limits;
   readonly light: Illuminant;
   readonly count: number;
@@ -25,34 +25,42 @@ export interface Book {
   readonly b: Float32Array;
   /** Munsell value. */
   readonly value: Float32Array;
-  /** What a recipe costs in trouble, in units of ΔE00: see {@link practicality}. */
-  readonly trouble: Float32Array;
+  /** What a recipe costs in effort, in units of ΔE00: see {@link practicality}. */
+  readonly effort: Float32Array;
   /** Which set of ingredients, and which division of parts among them. */
   readonly setOf: Uint32Array;
   readonly divisionOf: Uint16Array;
   readonly tree: LabTree;
 }
 
-/** Called now and then while a book is made, with the share that is done, 0–1. */
-export type Progress = (done: number) => void;
+/** Work done a little at a time: it yields the share that is done, 0–1, and answers at the end. */
+export type InSteps<T> = Generator<number, T, void>;
 
-/** ΔE00 a painter would give away to do with one tube, one part or one let-down less. */
-const TUBE_TROUBLE = 0.25;
-const PART_TROUBLE = 0.02;
-const LETDOWN_TROUBLE = 0.8;
-
-/** Trouble of a set whatever its parts: more tubes and let-downs are each worth a little ΔE00. */
-function setTrouble(set: IngredientSet, all: readonly Ingredient[]): number {
-  const tubes = new Set(set.flatMap((i) => all[i]!.counts)).size;
-  const letdowns = set.filter((i) => all[i]!.letdown).length;
-  return (tubes - 1) * TUBE_TROUBLE + letdowns * LETDOWN_TROUBLE;
+/** Does work in steps to its end at once. */
+export function atOnce<T>(work: InSteps<T>): T {
+  for (;;) {
+    const { done, value } = work.next();
+    if (done) return value;
+  }
 }
 
-const partsTrouble = (total: number): number => (total - 1) * PART_TROUBLE;
+/** ΔE00 a painter would give away to do with one tube, one part or one let-down less. */
+const TUBE_EFFORT = 0.25;
+const PART_EFFORT = 0.02;
+const LETDOWN_EFFORT = 0.8;
 
-/** Trouble of a recipe, in ΔE00. */
-export const practicality = (set: IngredientSet, parts: Uint8Array, all: readonly Ingredient[]): number =>
-  setTrouble(set, all) + partsTrouble(totalOf(parts));
+/** Effort of a set whatever its parts: more tubes and let-downs are each worth a little ΔE00. */
+function setEffort(set: IngredientSet, all: readonly BookIngredient[]): number {
+  const tubes = new Set(set.flatMap((i) => all[i]!.counts)).size;
+  const letdowns = set.filter((i) => all[i]!.letdown).length;
+  return (tubes - 1) * TUBE_EFFORT + letdowns * LETDOWN_EFFORT;
+}
+
+const partsEffort = (total: number): number => (total - 1) * PART_EFFORT;
+
+/** Effort of a recipe, in ΔE00. */
+export const practicality = (set: IngredientSet, parts: Uint8Array, all: readonly BookIngredient[]): number =>
+  setEffort(set, all) + partsEffort(totalOf(parts));
 
 const VALUE_STEPS = 4000;
 /** Munsell value by Y in 4,000 steps per 100; straight between, good to 1e-4 above value 0.5. */
@@ -69,7 +77,7 @@ interface Columns {
   readonly a: Float32Array;
   readonly b: Float32Array;
   readonly value: Float32Array;
-  readonly trouble: Float32Array;
+  readonly effort: Float32Array;
   readonly setOf: Uint32Array;
   readonly divisionOf: Uint16Array;
 }
@@ -79,7 +87,7 @@ const emptyColumns = (count: number): Columns => ({
   a: new Float32Array(count),
   b: new Float32Array(count),
   value: new Float32Array(count),
-  trouble: new Float32Array(count),
+  effort: new Float32Array(count),
   setOf: new Uint32Array(count),
   divisionOf: new Uint16Array(count),
 });
@@ -88,9 +96,9 @@ const emptyColumns = (count: number): Columns => ({
 const endToEnd = (ways: readonly Uint8Array[]): Float32Array => Float32Array.from(ways.flatMap((parts) => Array.from(parts)));
 
 /** Colours every recipe of the enumeration, set by set. */
-function colourAll({ sets, divisions, count }: Enumeration, all: readonly Ingredient[], light: Illuminant, progress?: Progress): Columns {
+function* colourAll({ sets, divisions, count }: Enumeration, all: readonly BookIngredient[], light: Illuminant): InSteps<Columns> {
   const columns = emptyColumns(count);
-  const { L, a, b, value, trouble, setOf, divisionOf } = columns;
+  const { L, a, b, value, effort, setOf, divisionOf } = columns;
   const colour = colouringOf(all, light);
   const laidOut = new Map([...divisions].map(([size, ways]) => [size, endToEnd(ways)]));
   const totals = new Map([...divisions].map(([size, ways]) => [size, Float32Array.from(ways, totalOf)]));
@@ -99,7 +107,7 @@ function colourAll({ sets, divisions, count }: Enumeration, all: readonly Ingred
     const set = sets[s]!;
     const xyz = colour(set, laidOut.get(set.length)!);
     const whole = totals.get(set.length)!;
-    const base = setTrouble(set, all);
+    const base = setEffort(set, all);
     for (let d = 0; d < whole.length; d++, at++) {
       const Y = xyz[3 * d + 1]!;
       const fy = labForward(Y);
@@ -107,11 +115,11 @@ function colourAll({ sets, divisions, count }: Enumeration, all: readonly Ingred
       a[at] = 500 * (labForward(xyz[3 * d]!) - fy);
       b[at] = 200 * (fy - labForward(xyz[3 * d + 2]!));
       value[at] = valueOfY(Y * 100);
-      trouble[at] = base + partsTrouble(whole[d]!);
+      effort[at] = base + partsEffort(whole[d]!);
       setOf[at] = s;
       divisionOf[at] = d;
     }
-    if (progress && (s & 31) === 0) progress(at / count);
+    if ((s & 15) === 0) yield at / count;
   }
   return columns;
 }
@@ -122,7 +130,7 @@ function totalOf(parts: Uint8Array): number {
   return total;
 }
 
-function kinOf(sets: readonly IngredientSet[], all: readonly Ingredient[]): Uint32Array {
+function kinOf(sets: readonly IngredientSet[], all: readonly BookIngredient[]): Uint32Array {
   const kin = new Map<string, number>();
   return Uint32Array.from(sets, (set) => {
     const tubes = [...new Set(set.flatMap((i) => all[i]!.counts))].sort().join('\n');
@@ -139,27 +147,30 @@ function reorder<T extends Column>(column: T, order: Uint32Array): T {
   return moved;
 }
 
-/**
- * Makes the book of a palette, and of piles that already lie on it.
- * @throws CraftError for a palette or limits that cannot be worked with.
- */
-export function makeBook(
+/** Share of the making of a book that is colouring. */
+const COLOURING = 0.85;
+
+/** Makes the book of a palette a little at a time: see {@link makeBook}. */
+export function* bookInSteps(
   tubes: readonly PaletteTube[],
   limits: Limits,
   light: Illuminant = 'D65',
-  progress?: Progress,
   piles: readonly PaletteMix[] = [],
-): Book {
+): InSteps<Book> {
   const ingredients = ingredientsOf(tubes, piles);
   const enumeration = enumerate(ingredients, limits);
-  const columns = colourAll(enumeration, ingredients, light, progress && ((done) => progress(done * 0.85)));
+  const colouring = colourAll(enumeration, ingredients, light);
+  let step = colouring.next();
+  for (; !step.done; step = colouring.next()) yield step.value * COLOURING;
+  const columns = step.value;
   const order = curveOrder(columns.L, columns.a, columns.b);
+  yield 0.9;
   const L = reorder(columns.L, order);
   const a = reorder(columns.a, order);
   const b = reorder(columns.b, order);
-  const trouble = reorder(columns.trouble, order);
-  const tree = growTree(L, a, b, trouble);
-  progress?.(1);
+  const effort = reorder(columns.effort, order);
+  yield 0.95;
+  const tree = growTree(L, a, b, effort);
   return {
     ingredients,
     limits,
@@ -172,12 +183,23 @@ export function makeBook(
     a,
     b,
     value: reorder(columns.value, order),
-    trouble,
+    effort,
     setOf: reorder(columns.setOf, order),
     divisionOf: reorder(columns.divisionOf, order),
     tree,
   };
 }
+
+/**
+ * Makes the book of a palette, and of piles that already lie on it.
+ * @throws CraftError for a palette or limits that cannot be worked with.
+ */
+export const makeBook = (
+  tubes: readonly PaletteTube[],
+  limits: Limits,
+  light: Illuminant = 'D65',
+  piles: readonly PaletteMix[] = [],
+): Book => atOnce(bookInSteps(tubes, limits, light, piles));
 
 /** The ingredients and parts of recipe `i`. */
 export function recipeAt(book: Book, i: number): { readonly set: IngredientSet; readonly parts: Uint8Array } {

@@ -1,5 +1,5 @@
 import { CraftError } from '../errors.ts';
-import type { Ingredient } from './ingredients.ts';
+import type { BookIngredient } from './ingredients.ts';
 import { MOST_RECIPES, type Limits } from './limits.ts';
 
 /** Ingredients that are used together, by their index, ascending. */
@@ -29,14 +29,14 @@ export function compositions(count: number, most: number): Uint8Array[] {
 }
 
 /** How many different tubes are in a set, let-downs opened. */
-const tubesIn = (set: IngredientSet, all: readonly Ingredient[]): number => new Set(set.flatMap((i) => all[i]!.counts)).size;
+const tubesIn = (set: IngredientSet, all: readonly BookIngredient[]): number => new Set(set.flatMap((i) => all[i]!.counts)).size;
 
 /** The strong tube of a let-down, or the ingredient itself. */
-const originOf = ({ id, letdown }: Ingredient): string =>
+const originOf = ({ id, letdown }: BookIngredient): string =>
   letdown ? Object.entries(letdown.parts).find(([, parts]) => parts === 1)![0] : id;
 
 /** Every set of ingredients that keeps within the limit of tubes, smallest first. */
-export function ingredientSets(all: readonly Ingredient[], limits: Limits): IngredientSet[] {
+export function ingredientSets(all: readonly BookIngredient[], limits: Limits): IngredientSet[] {
   const sets: IngredientSet[] = [];
   const origins = all.map(originOf);
   const grow = (set: number[], from: number, size: number): void => {
@@ -68,7 +68,7 @@ const choose = (n: number, k: number): number => Array.from({ length: k }, (_, i
  * All recipes within the limits, as sets times divisions.
  * @throws CraftError when there would be too many to hold.
  */
-export function enumerate(all: readonly Ingredient[], limits: Limits): Enumeration {
+export function enumerate(all: readonly BookIngredient[], limits: Limits): Enumeration {
   const sizes = Array.from({ length: Math.min(limits.tubes, limits.parts, all.length) }, (_, i) => i + 1);
   const most = sizes.reduce((sum, k) => sum + choose(all.length, k) * choose(limits.parts, k), 0);
   if (most > 3 * MOST_RECIPES) throw tooMany(most);

@@ -26,13 +26,13 @@ export interface Letdown {
 }
 
 /** What a part of a recipe can be: a tube, or a let-down of one. */
-export interface Ingredient extends PaintCurves {
+export interface BookIngredient extends PaintCurves {
   readonly id: string;
-  /** Share of volume of each tube in it; a tube is itself. */
-  readonly flat: Readonly<Record<string, number>>;
   /** What it counts as towards the limit of tubes: a pile on the palette is one thing. */
   readonly counts: readonly string[];
   readonly letdown?: Letdown;
+  /** Of a pile that is there: share of volume of each tube in it. */
+  readonly tubes?: Readonly<Record<string, number>>;
   readonly price?: number;
   readonly drying?: Drying;
 }
@@ -84,19 +84,17 @@ export function tintingStep(tube: PaintCurves, base: PaintCurves): number {
   return deltaE00(labOf(reflectance(tint)), labOf(reflectance(base)));
 }
 
-function letDown(tube: PaletteTube, base: PaletteTube, baseParts: number, name: string): Ingredient {
+function letDown(tube: PaletteTube, base: PaletteTube, baseParts: number, name: string): BookIngredient {
   const parts = { [base.id]: baseParts, [tube.id]: 1 };
   const { K, S } = mixCurves([
     { paint: base, parts: baseParts },
     { paint: tube, parts: 1 },
   ]);
-  const whole = baseParts + 1;
-  const flat = { [base.id]: baseParts / whole, [tube.id]: 1 / whole };
-  return { id: name, K, S, flat, counts: [base.id, tube.id], letdown: { name, parts } };
+  return { id: name, K, S, counts: [base.id, tube.id], letdown: { name, parts } };
 }
 
 /** Ordinary let-downs first, the strongest tubes' before; then thin ones, while there is room. */
-function letDowns(tubes: readonly PaletteTube[]): Ingredient[] {
+function letDowns(tubes: readonly PaletteTube[]): BookIngredient[] {
   const base = baseOf(tubes);
   const strong = tubes
     .filter((tube) => tube !== base)
@@ -116,10 +114,10 @@ function letDowns(tubes: readonly PaletteTube[]): Ingredient[] {
  * 1 : 39 in the lightest paint) of those of which less than a part may be needed, then piles that are there already.
  * @throws CraftError for an empty or overfull palette, a tube twice, or broken curves.
  */
-export function ingredientsOf(tubes: readonly PaletteTube[], piles: readonly PaletteMix[] = []): Ingredient[] {
+export function ingredientsOf(tubes: readonly PaletteTube[], piles: readonly PaletteMix[] = []): BookIngredient[] {
   checkPalette(tubes);
   if (piles.length > 0) checkPalette([...tubes, ...piles]);
-  const whole = tubes.map((tube): Ingredient => ({ ...tube, flat: { [tube.id]: 1 }, counts: [tube.id] }));
-  const mixed = piles.map(({ id, K, S, flat }): Ingredient => ({ id, K, S, flat, counts: [id] }));
+  const whole = tubes.map((tube): BookIngredient => ({ ...tube, counts: [tube.id] }));
+  const mixed = piles.map(({ id, K, S, flat }): BookIngredient => ({ id, K, S, tubes: flat, counts: [id] }));
   return [...whole, ...letDowns(tubes), ...mixed];
 }

@@ -7,8 +7,8 @@
 export interface LabTree {
   /** Six numbers a node: least and most L, a, b; empty leaves have least above most. */
   readonly boxes: Float32Array;
-  /** Least trouble of any recipe below a node. */
-  readonly trouble: Float32Array;
+  /** Least effort of any recipe below a node. */
+  readonly effort: Float32Array;
   readonly nodes: number;
   readonly firstLeaf: number;
   readonly leaf: number;
@@ -71,7 +71,7 @@ export function growTree(L: Float32Array, a: Float32Array, b: Float32Array, trou
   const firstLeaf = leaves - 1;
   const nodes = 2 * leaves - 1;
   const boxes = new Float32Array(nodes * 6);
-  const trouble = new Float32Array(nodes).fill(Infinity);
+  const effort = new Float32Array(nodes).fill(Infinity);
   for (let side = 0; side < nodes * 6; side++) boxes[side] = side % 2 === 0 ? Infinity : -Infinity;
   for (let i = 0; i < L.length; i++) {
     const node = firstLeaf + Math.floor(i / LEAF);
@@ -85,11 +85,11 @@ export function growTree(L: Float32Array, a: Float32Array, b: Float32Array, trou
     if (x > boxes[at + 3]!) boxes[at + 3] = x;
     if (y < boxes[at + 4]!) boxes[at + 4] = y;
     if (y > boxes[at + 5]!) boxes[at + 5] = y;
-    if (troubles[i]! < trouble[node]!) trouble[node] = troubles[i]!;
+    if (troubles[i]! < effort[node]!) effort[node] = troubles[i]!;
   }
   for (let node = firstLeaf - 1; node >= 0; node--) {
     join(boxes, node, 2 * node + 1, 2 * node + 2);
-    trouble[node] = Math.min(trouble[2 * node + 1]!, trouble[2 * node + 2]!);
+    effort[node] = Math.min(effort[2 * node + 1]!, effort[2 * node + 2]!);
   }
-  return { boxes, trouble, nodes, firstLeaf, leaf: LEAF };
+  return { boxes, effort, nodes, firstLeaf, leaf: LEAF };
 }

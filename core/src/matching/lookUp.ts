@@ -38,17 +38,17 @@ class Shortlist {
  * @param allowed for each of the book's sets whether it may be used, 1 or 0
  */
 export function lookUp(book: Book, ranking: Ranking, most = 1, allowed?: Uint8Array): Found[] {
-  const { boxes, trouble: leastTrouble, firstLeaf, leaf } = book.tree;
-  const { L, a, b, value, trouble, setOf, kinOf, count } = book;
+  const { boxes, effort: leastEffort, firstLeaf, leaf } = book.tree;
+  const { L, a, b, value, effort, setOf, kinOf, count } = book;
   const { deltaE, target } = ranking;
   const bound = boundFrom(ranking);
   const list = new Shortlist(most);
   const queue = new NodeQueue();
 
   const open = (node: number): void => {
-    if (leastTrouble[node] === Infinity) return;
-    const trouble = leastTrouble[node]!;
-    const least = bound(boxes, node * 6, list.worst - trouble) + trouble;
+    if (leastEffort[node] === Infinity) return;
+    const effort = leastEffort[node]!;
+    const least = bound(boxes, node * 6, list.worst - effort) + effort;
     if (least < list.worst) queue.push(node, least);
   };
   const search = (node: number): void => {
@@ -56,7 +56,7 @@ export function lookUp(book: Book, ranking: Ranking, most = 1, allowed?: Uint8Ar
     const end = Math.min(count, first + leaf);
     for (let i = first; i < end; i++) {
       if (allowed && allowed[setOf[i]!] === 0) continue;
-      const cheap = valueCost(ranking, value[i]!) + trouble[i]!;
+      const cheap = valueCost(ranking, value[i]!) + effort[i]!;
       // S_L of CIEDE2000 stays below 1.75.
       if (cheap + Math.abs(L[i]! - target[0]) / 1.75 >= list.worst) continue;
       const score = deltaE(L[i]!, a[i]!, b[i]!) + cheap;
@@ -82,7 +82,7 @@ export function tryAll(book: Book, ranking: Ranking, allowed?: Uint8Array): Foun
   let best = Infinity;
   for (let i = 0; i < book.count; i++) {
     if (allowed && allowed[book.setOf[i]!] === 0) continue;
-    const score = ranking.deltaE(book.L[i]!, book.a[i]!, book.b[i]!) + valueCost(ranking, book.value[i]!) + book.trouble[i]!;
+    const score = ranking.deltaE(book.L[i]!, book.a[i]!, book.b[i]!) + valueCost(ranking, book.value[i]!) + book.effort[i]!;
     if (score < best) {
       best = score;
       recipe = i;

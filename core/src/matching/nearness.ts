@@ -22,7 +22,7 @@ function leastForm(c0: number, h0: number, rho: number): number {
 
 /**
  * A function that tells, for a box in Lab (least and most L, a, b from `at` on), a ΔE00-based
- * score that nothing inside it can fall below, trouble left out; once a bound of `enough` is found
+ * score that nothing inside it can fall below, effort left out; once a bound of `enough` is found
  * it looks no closer.
  *
  * It is CIEDE2000 in interval arithmetic: the box is seen from neutral as a range of chromas and

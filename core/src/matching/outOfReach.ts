@@ -1,7 +1,7 @@
 import { deltaE00From } from '../colour/difference.ts';
 import { hueDegrees, hueDifference, labToLch, type Lab } from '../colour/spaces.ts';
 import { valueOfLightness } from '../colour/value.ts';
-import { makeBook, type Book } from './book.ts';
+import { atOnce, bookInSteps, type Book, type InSteps } from './book.ts';
 import type { PaletteTube } from './ingredients.ts';
 import { hueGap, readRecipe, type Recipe } from './recipe.ts';
 import { best, reachOf, type Reach } from './solve.ts';
@@ -34,8 +34,11 @@ export function givesWay(recipe: Pick<Recipe, 'valueError' | 'hueError' | 'chrom
     .map(([, says]) => says);
 }
 
-/** Goes through the whole book once for the nearest recipes of three kinds. */
-export function nearestKinds(book: Book, target: Lab): Nearest {
+/** Recipes gone through between two steps: a few milliseconds. */
+const STRIDE = 40_000;
+
+/** Goes through the whole book for the nearest recipes of three kinds, a little at a time. */
+export function* nearestInSteps(book: Book, target: Lab): InSteps<Nearest> {
   const deltaE = deltaE00From(target);
   const wantedValue = valueOfLightness(target[0]);
   const [, C, hue] = labToLch(target);
@@ -50,6 +53,7 @@ export function nearestKinds(book: Book, target: Lab): Nearest {
     found[kind] = i;
   };
   for (let i = 0; i < book.count; i++) {
+    if (i % STRIDE === 0) yield i / book.count;
     const a = book.a[i]!;
     const b = book.b[i]!;
     const d = deltaE(book.L[i]!, a, b);
@@ -64,6 +68,8 @@ export function nearestKinds(book: Book, target: Lab): Nearest {
   };
 }
 
+export const nearestKinds = (book: Book, target: Lab): Nearest => atOnce(nearestInSteps(book, target));
+
 /** A tube of the rack and how near the palette would come with it. */
 export interface TubeAdvice {
   readonly id: string;
@@ -74,15 +80,20 @@ export interface TubeAdvice {
 /** Small books suffice to tell tubes apart. */
 const SCOUTING = { tubes: 3, parts: 9 } as const;
 
-/** The one tube of the rack that brings a target nearest, best first. */
-export function tubesThatReach(palette: readonly PaletteTube[], rack: readonly PaletteTube[], target: Lab, most = 3): TubeAdvice[] {
+/** The one tube of the rack that brings a target nearest, best first, a little at a time. */
+export function* tubesInSteps(palette: readonly PaletteTube[], rack: readonly PaletteTube[], target: Lab, most = 3): InSteps<TubeAdvice[]> {
   const here = new Set(palette.map((t) => t.id));
-  return rack
-    .filter((t) => !here.has(t.id))
-    .map((tube) => {
-      const recipe = best(makeBook([...palette, tube], SCOUTING), target);
-      return { id: tube.id, deltaE00: recipe.deltaE00, reach: reachOf(recipe) };
-    })
-    .sort((a, b) => a.deltaE00 - b.deltaE00)
-    .slice(0, most);
+  const open = rack.filter((t) => !here.has(t.id));
+  const advice: TubeAdvice[] = [];
+  for (const tube of open) {
+    const making = bookInSteps([...palette, tube], SCOUTING);
+    let step = making.next();
+    for (; !step.done; step = making.next()) yield advice.length / open.length;
+    const recipe = best(step.value, target);
+    advice.push({ id: tube.id, deltaE00: recipe.deltaE00, reach: reachOf(recipe) });
+  }
+  return advice.sort((a, b) => a.deltaE00 - b.deltaE00).slice(0, most);
 }
+
+export const tubesThatReach = (palette: readonly PaletteTube[], rack: readonly PaletteTube[], target: Lab, most?: number): TubeAdvice[] =>
+  atOnce(tubesInSteps(palette, rack, target, most));

@@ -40,6 +40,6 @@ export function valueCost(ranking: Ranking, value: MunsellValue): number {
   return beyond > 0 ? beyond * VALUE_WEIGHT : 0;
 }
 
-/** Ranking score of a recipe, lower is better: value first, then colour, then trouble. */
-export const score = (ranking: Ranking, L: number, a: number, b: number, value: MunsellValue, trouble: number): number =>
-  ranking.deltaE(L, a, b) + valueCost(ranking, value) + trouble;
+/** Ranking score of a recipe, lower is better: value first, then colour, then effort. */
+export const score = (ranking: Ranking, L: number, a: number, b: number, value: MunsellValue, effort: number): number =>
+  ranking.deltaE(L, a, b) + valueCost(ranking, value) + effort;

@@ -3,12 +3,15 @@ import { labToLch, type Lab } from '../colour/spaces.ts';
 import { valueOfLightness, type MunsellValue } from '../colour/value.ts';
 import { hueDifference } from '../colour/spaces.ts';
 import { deltaE00 } from '../colour/difference.ts';
+import { openToTubes } from '../mixing/open.ts';
+import { steadiness } from '../mixing/predict.ts';
 import { recipeAt, type Book } from './book.ts';
-import type { Ingredient, Letdown } from './ingredients.ts';
+import type { BookIngredient, Letdown } from './ingredients.ts';
+import { mixtureOfRecipe } from './propose.ts';
 
 /** Some parts of an ingredient. */
 export interface Measure {
-  readonly ingredient: Ingredient;
+  readonly ingredient: BookIngredient;
   readonly parts: number;
 }
 
@@ -36,28 +39,12 @@ export const hueGap = ({ hueError, lab }: Pick<Recipe, 'hueError' | 'lab'>): num
 
 /** Share of volume of each tube in a recipe. */
 export function flatten(measures: readonly Measure[]): Record<string, number> {
-  const total = measures.reduce((sum, { parts }) => sum + parts, 0);
-  const flat: Record<string, number> = {};
-  for (const { ingredient, parts } of measures)
-    for (const [id, share] of Object.entries(ingredient.flat)) flat[id] = (flat[id] ?? 0) + (share * parts) / total;
-  return flat;
+  const piles = new Map(measures.flatMap(({ ingredient: { id, tubes } }) => (tubes ? [[id, tubes] as const] : [])));
+  const mixture = mixtureOfRecipe({ measures }, (id) => (piles.has(id) ? { pile: id } : { tube: id }));
+  return openToTubes(mixture, (pile) => piles.get(pile)!);
 }
 
 const portionsOf = (measures: readonly Measure[]): Portion[] => measures.map(({ ingredient, parts }) => ({ paint: ingredient, parts }));
-
-/** How much a dose is off, as a share of itself, where steadiness is reckoned. */
-const DOSING = 0.1;
-
-/** Root of the summed squares of ΔE00 when one part after the other is a tenth too much. */
-export function steadiness(measures: readonly Measure[], light: Book['light'] = 'D65'): number {
-  if (measures.length < 2) return 0;
-  const lab = labOf(reflectance(mixCurves(portionsOf(measures))), light);
-  const sum = measures.reduce((squares, _, off) => {
-    const dosed = portionsOf(measures).map((p, i) => (i === off ? { ...p, parts: p.parts * (1 + DOSING) } : p));
-    return squares + deltaE00(lab, labOf(reflectance(mixCurves(dosed)), light)) ** 2;
-  }, 0);
-  return Math.sqrt(sum);
-}
 
 /** Recipe `i` of a book, reckoned exactly and set against a target. */
 export function readRecipe(book: Book, i: number, target: Lab): Recipe {
@@ -69,20 +56,27 @@ export function readRecipe(book: Book, i: number, target: Lab): Recipe {
   );
 }
 
-/** Sets any recipe against a target. */
-export function weigh(measures: readonly Measure[], target: Lab, light: Book['light'] = 'D65'): Recipe {
-  const lab = labOf(reflectance(mixCurves(portionsOf(measures))), light);
+/** How a colour stands to a target. */
+export function againstTarget(lab: Lab, target: Lab): Pick<Recipe, 'lab' | 'deltaE00' | 'valueError' | 'hueError' | 'chromaError'> {
   const [, C, h] = labToLch(lab);
   const [, targetC, targetH] = labToLch(target);
   return {
-    measures,
-    flat: flatten(measures),
-    letdowns: measures.flatMap(({ ingredient }) => ingredient.letdown ?? []),
     lab,
     deltaE00: deltaE00(target, lab),
     valueError: valueOfLightness(lab[0]) - valueOfLightness(target[0]),
     hueError: hueDifference(targetH, h),
     chromaError: C - targetC,
-    steadiness: steadiness(measures, light),
+  };
+}
+
+/** Sets any recipe against a target. */
+export function weigh(measures: readonly Measure[], target: Lab, light: Book['light'] = 'D65'): Recipe {
+  const lab = labOf(reflectance(mixCurves(portionsOf(measures))), light);
+  return {
+    measures,
+    flat: flatten(measures),
+    letdowns: measures.flatMap(({ ingredient }) => ingredient.letdown ?? []),
+    ...againstTarget(lab, target),
+    steadiness: steadiness(portionsOf(measures), light),
   };
 }

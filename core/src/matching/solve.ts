@@ -23,7 +23,7 @@ export interface Answer {
   readonly recipes: readonly Offer[];
 }
 
-export function reachOf({ deltaE00, valueError }: Recipe): Reach {
+export function reachOf({ deltaE00, valueError }: Pick<Recipe, 'deltaE00' | 'valueError'>): Reach {
   if (deltaE00 <= IN_REACH && Math.abs(valueError) <= VALUE_TOLERANCE) return 'in';
   return deltaE00 <= NEAR_REACH ? 'near' : 'out';
 }

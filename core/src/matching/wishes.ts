@@ -41,7 +41,7 @@ export function allowedSets(book: Book, { exclude = [], mustUse, most }: Wishes)
 const WORTH = { fewest: 1.2, steady: 0.9, cheap: 1.5, fast: 1.2 } as const;
 const DRYING = { fast: 0, medium: 1, slow: 2 } as const;
 
-/** Trouble of a recipe in the eyes of the emphasis, in ΔE00, on top of its score. */
+/** Effort of a recipe in the eyes of the emphasis, in ΔE00, on top of its score. */
 export function emphasisCost(recipe: Recipe, emphasis: Emphasis): number {
   const parts = recipe.measures.map((m) => ({ ...m, share: m.parts }));
   const whole = parts.reduce((sum, p) => sum + p.share, 0);

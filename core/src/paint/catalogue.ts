@@ -16,8 +16,15 @@ export interface PaintCurves {
   readonly S: Float64Array;
 }
 
-/** What a paint's curves rest on: typical of the pigment, fitted to swatches, or measured. */
-export type Basis = 'typical' | 'fitted' | 'measured';
+/**
+ * What a paint's curves rest on, the least sure first: typical of the pigment, learnt from how piles
+ * came out, fitted to swatches, or measured.
+ */
+export const BASES = ['typical', 'learnt', 'fitted', 'measured'] as const;
+export type Basis = (typeof BASES)[number];
+
+/** The least sure of what several paints rest on. */
+export const leastSure = (bases: readonly Basis[]): Basis => BASES.find((basis) => bases.includes(basis)) ?? 'typical';
 
 /** A generic pigment as typical tube paint. */
 export interface Pigment extends PaintCurves {

@@ -38,6 +38,7 @@ const scaled = ({ strength, shiftNm, extender, shape }: Spread, by: number): Spr
 /** What is still unknown of a tube by what its curves rest on. */
 export const SPREAD_OF: Readonly<Record<Basis, Spread>> = {
   typical: USUAL_SPREAD,
+  learnt: scaled(USUAL_SPREAD, 0.55),
   fitted: scaled(USUAL_SPREAD, 0.2),
   measured: scaled(USUAL_SPREAD, 0.1),
 };

@@ -1,6 +1,6 @@
 import { deltaE00From } from '../colour/difference.ts';
 import { seeded } from '../random.ts';
-import type { Basis, PaintCurves } from './catalogue.ts';
+import { leastSure, type Basis, type PaintCurves } from './catalogue.ts';
 import { deviate, drawDeviation, SPREAD_OF } from './deviation.ts';
 import { labOf, mixCurves, reflectance, type Laying, type Portion } from './mix.ts';
 
@@ -24,21 +24,29 @@ export interface KnownPortion extends Portion {
 const STUDIOS = 360;
 /** A little above nine tenths: the simulation leaves out that makers differ in ways of their own. */
 const SURE = 0.92;
-const BASES: readonly Basis[] = ['typical', 'fitted', 'measured'];
 
-/** Curves of one tube in all simulated studios, by what they rest on; made once and then reused. */
-const simulated = new WeakMap<Float64Array, Map<Basis, readonly PaintCurves[]>>();
-let tubesSimulated = 0;
+/** Simulated studios of curves that were asked about; a cache, since each follows from the curves alone. */
+const simulated = new WeakMap<Float64Array, Map<string, readonly PaintCurves[]>>();
 
-/** Portions of the same curves deviate alike; each other tube has draws of its own. */
+/** A number that follows from curves alone (FNV-1a over their bits), so that each paint has draws of its own. */
+function seedOf({ K, S }: PaintCurves): number {
+  let hash = 0x811c9dc5;
+  for (const curve of [K, S])
+    for (const word of new Uint32Array(Float64Array.from(curve).buffer)) hash = Math.imul(hash ^ word, 0x01000193) >>> 0;
+  return hash;
+}
+
+/** A paint in all simulated studios: portions of the same curves deviate alike. */
 function inStudios(paint: PaintCurves, basis: Basis): readonly PaintCurves[] {
   let known = simulated.get(paint.K);
   if (!known) simulated.set(paint.K, (known = new Map()));
-  let list = known.get(basis);
+  const seed = seedOf(paint);
+  const key = `${basis} ${seed}`;
+  let list = known.get(key);
   if (!list) {
-    const random = seeded(9173 + 61 * tubesSimulated++);
+    const random = seeded(seed);
     list = Array.from({ length: STUDIOS }, () => deviate(paint, drawDeviation(SPREAD_OF[basis], random)));
-    known.set(basis, list);
+    known.set(key, list);
   }
   return list;
 }
@@ -70,6 +78,6 @@ export function trustIn(portions: readonly KnownPortion[], laying?: Laying): Tru
     errors[n] = from(L, a, b);
   }
   errors.sort();
-  const basis = BASES.find((b) => used.some((p) => (p.basis ?? 'typical') === b)) ?? 'typical';
+  const basis = leastSure(used.map((p) => p.basis ?? 'typical'));
   return { basis, errorEstimate: at(errors, SURE), likelyError: at(errors, 0.5) };
 }

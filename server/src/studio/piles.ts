@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { mixCurves, temperature, valueOfLightness, weigh, type Basis, type Ingredient, type Lab, type Measure } from '@dusk/core';
+import { mixCurves, temperature, valueOfLightness, weigh, type Basis, type BookIngredient, type Lab, type Measure } from '@dusk/core';
 import type { LabDto, NewPile, PileChange, PileDto, PileMeasure as MeasureSent, PileMeasureDto } from '@dusk/wire';
 import { IsNull, type EntityManager } from 'typeorm';
 import { Pile, PileMeasure, Reference, type TubeState } from '../entities/index.ts';
@@ -101,7 +101,7 @@ async function predict(db: EntityManager, sent: readonly MeasureSent[], target: 
   };
   const measures = sent.map(({ parts, tubeId, letdown }): Measure => {
     const curves = letdown ? mixCurves(letdown.map((l) => ({ paint: paint(l.tubeId), parts: l.parts }))) : paint(tubeId!);
-    const ingredient: Ingredient = { id: tubeId ?? 'let-down', flat: {}, counts: [], ...curves };
+    const ingredient: BookIngredient = { id: tubeId ?? 'let-down', counts: [], ...curves };
     return { ingredient, parts };
   });
   const { lab: predicted, deltaE00, steadiness } = weigh(measures, target ?? [50, 0, 0]);

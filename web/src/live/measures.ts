@@ -1,4 +1,4 @@
-import { beadLength, chipsAlong, mixCurves, mixingOrder, type Lab, type PaintCurves } from '@dusk/core';
+import { beadLength, masstoneOf, mixCurves, mixerOf, mixingOrder, type Lab, type PaintCurves } from '@dusk/core';
 import type { Tube } from '../stores/tubes.ts';
 import type { RecipeMeasure } from '../workers/recipe.ts';
 
@@ -33,7 +33,8 @@ export function stepsOf(measures: readonly RecipeMeasure[], tubes: ReadonlyMap<s
     paint: m.letdown ? mixCurves(m.letdown.map((l) => ({ paint: known(l.tubeId).paint, parts: l.parts }))) : known(m.tubeId).paint,
   }));
   const order = mixingOrder(ingredients);
-  const chips = chipsAlong(ingredients, order);
+  const mix = mixerOf(ingredients.map((i) => i.paint));
+  const chips = order.map((_, step) => mix(ingredients.map(({ parts }, i) => (order.indexOf(i) <= step ? parts : 0))));
   const total = ingredients.reduce((sum, { parts }) => sum + parts, 0);
   return order.map((i, step): Step => {
     const { parts, letdown, tubeId, paint } = ingredients[i]!;
@@ -51,7 +52,7 @@ export function stepsOf(measures: readonly RecipeMeasure[], tubes: ReadonlyMap<s
       ...common,
       name: `${strong.name}, let down`,
       beadMm: beadLength(ml, KNIFE_BORE_MM),
-      paint: chipsAlong([{ paint, parts: 1 }], [0])[0]!,
+      paint: masstoneOf(paint),
       caution: strong.caution,
       batch,
       letdown: letdown.map((l) => {

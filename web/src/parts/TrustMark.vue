@@ -7,6 +7,7 @@ const props = defineProps<{ basis: Basis; errorEstimate?: number }>();
 
 const SAYS: Record<Basis, string> = {
   typical: 'predicted from typical tubes; yours may be stronger, weaker or lean elsewhere',
+  learnt: 'predicted from what your piles taught of these tubes',
   fitted: 'predicted from tubes fitted to your swatches',
   measured: 'predicted from measured tubes',
 };

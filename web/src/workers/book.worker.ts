@@ -1,7 +1,7 @@
 import {
   best,
+  bookInSteps,
   givesWay,
-  makeBook,
   nearestKinds,
   reachOf,
   solve,
@@ -36,11 +36,14 @@ const desk = {
   open(laidOut: readonly DeskTube[], limits: Limits, told: (done: number) => void): number {
     let last = 0;
     tubes = new Map(laidOut.map((tube) => [tube.id, tube]));
-    book = makeBook(laidOut, limits, 'D65', (done) => {
-      if (done - last < 0.04 && done < 1) return;
-      last = done;
-      told(done);
-    });
+    const making = bookInSteps(laidOut, limits);
+    let step = making.next();
+    for (; !step.done; step = making.next()) {
+      if (step.value - last < 0.04) continue;
+      last = step.value;
+      told(last);
+    }
+    book = step.value;
     // The simulated studios of each tube are made now, so that the first recipe need not wait for them.
     for (const tube of laidOut) trustIn([{ paint: tube, parts: 1, basis: tube.basis }]);
     return book.count;

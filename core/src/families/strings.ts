@@ -2,9 +2,9 @@ import { deltaE00 } from '../colour/difference.ts';
 import { CraftError } from '../errors.ts';
 import { hueDifference, labToLch, lchToLab, type Lab } from '../colour/spaces.ts';
 import { lightnessOfValue, valueOfLightness } from '../colour/value.ts';
-import type { Book } from './book.ts';
-import { best } from './solve.ts';
-import type { Recipe } from './recipe.ts';
+import type { Book } from '../matching/book.ts';
+import { best } from '../matching/solve.ts';
+import type { Recipe } from '../matching/recipe.ts';
 
 /** The way between two hues: straight through Lab, by neutral, or round by the warm or the cool side. */
 export const ROUTES = ['straight', 'neutral', 'warm', 'cool'] as const;

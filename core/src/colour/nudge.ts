@@ -1,0 +1,78 @@
+import { hueDifference, labToLch, lchToLab, type Lab } from './spaces.ts';
+import { relativeTemperatureWord, temperature, type WarmBlue } from './temperature.ts';
+import { lightnessOfValue, valueOfLightness } from './value.ts';
+
+/** Ways in which a chip is moved until it looks like the paint. */
+export const NUDGES = ['value', 'hue', 'chroma'] as const;
+export type Nudge = (typeof NUDGES)[number];
+
+/** One small step of each: a tenth of a value, and about as much to the eye of hue and chroma (Lab units). */
+const VALUE_STEP = 0.1;
+const HUE_STEP = 1.2;
+const CHROMA_STEP = 1;
+/** Below this chroma hue cannot be turned; the chip then moves towards the warm or the cool pole. */
+const NEUTRAL = 3;
+const WARM = (55 * Math.PI) / 180;
+
+/**
+ * A colour moved by small steps of value, of hue (round the circle, from red towards yellow positive;
+ * near neutral towards warm), or of chroma. Value keeps hue and chroma; nothing leaves what there is.
+ */
+export function nudged(lab: Lab, by: Nudge, steps: number): Lab {
+  const [L, C, h] = labToLch(lab);
+  switch (by) {
+    case 'value':
+      return [lightnessOfValue(Math.min(10, Math.max(0, valueOfLightness(L) + steps * VALUE_STEP))), lab[1], lab[2]];
+    case 'chroma':
+      return lchToLab([L, Math.max(0, C + steps * CHROMA_STEP), C < 1e-6 ? 55 : h]);
+    case 'hue': {
+      if (C < NEUTRAL) return [L, lab[1] + steps * HUE_STEP * Math.cos(WARM), lab[2] + steps * HUE_STEP * Math.sin(WARM)];
+      const turn = (2 * Math.asin(Math.min(1, HUE_STEP / (2 * C))) * 180) / Math.PI;
+      return lchToLab([L, C, (h + steps * turn + 720) % 360]);
+    }
+  }
+}
+
+/** From each hue on, what the next hue is called that way round, and the one before it the other way. */
+const TURNS: readonly (readonly [upTo: number, onward: string, back: string])[] = [
+  [50, 'yellower', 'more violet'],
+  [100, 'greener', 'redder'],
+  [190, 'bluer', 'yellower'],
+  [250, 'bluer', 'greener'],
+  [290, 'more violet', 'greener'],
+  [340, 'redder', 'bluer'],
+  [360, 'yellower', 'more violet'],
+];
+const ORANGE = 62;
+
+/** What a painter calls turning the hue onward and back; near neutral that is warmer and cooler. */
+export function turnWords(lab: Lab): { readonly onward: string; readonly back: string } {
+  const [, C, h] = labToLch(lab);
+  if (C < NEUTRAL) return { onward: 'warmer', back: 'cooler' };
+  if (h > 50 && h <= ORANGE) return { onward: 'yellower', back: 'redder' };
+  const [, onward, back] = TURNS.find(([upTo]) => h <= upTo)!;
+  return { onward, back };
+}
+
+/** Least differences worth a word: value steps, and Lab units of hue and chroma. */
+const WORTH_VALUE = 0.05;
+const WORTH_LAB = 1.5;
+
+/** How a colour differs from another, as a painter says it, value first: `0.4 darker`, `redder`, `duller`. */
+export function differenceWords(seen: Lab, wanted: Lab, warmBlue?: WarmBlue): string[] {
+  const words: string[] = [];
+  const dv = valueOfLightness(seen[0]) - valueOfLightness(wanted[0]);
+  if (Math.abs(dv) >= WORTH_VALUE) words.push(`${Math.abs(dv).toFixed(1)} ${dv > 0 ? 'lighter' : 'darker'}`);
+  const [, C, h] = labToLch(wanted);
+  const [, seenC, seenH] = labToLch(seen);
+  if (Math.min(C, seenC) < NEUTRAL) {
+    const dt = temperature(seen, warmBlue) - temperature(wanted, warmBlue);
+    if (Math.abs(dt) >= WORTH_LAB / 2) words.push(relativeTemperatureWord(dt));
+    return words;
+  }
+  const turn = hueDifference(h, seenH);
+  const chord = 2 * Math.sin((Math.abs(turn) * Math.PI) / 360) * Math.sqrt(C * seenC);
+  if (chord >= WORTH_LAB) words.push(turn > 0 ? turnWords(wanted).onward : turnWords(wanted).back);
+  if (Math.abs(seenC - C) >= WORTH_LAB) words.push(seenC > C ? 'stronger' : 'duller');
+  return words;
+}

@@ -1,0 +1,142 @@
+import type { Lab } from '../colour/spaces.ts';
+import { CraftError } from '../errors.ts';
+import type { PaintCurves } from '../paint/catalogue.ts';
+import { mixerOf, type Mixer } from '../paint/mixer.ts';
+import { mismatch } from '../matching/polish.ts';
+import { searchFactors } from '../matching/search.ts';
+import type { Dose } from './beliefs.ts';
+
+/** A pile that lies on the palette. */
+export interface LyingPile extends PaintCurves {
+  /** How large it is, in parts. */
+  readonly parts: number;
+  /** What it looks like beyond what its curves say: seen less believed, in Lab. */
+  readonly residual?: Lab;
+}
+
+/** Something that can be added to a pile: a tube, or another pile. */
+export interface Addable extends PaintCurves {
+  readonly id: string;
+}
+
+/** What to add to a pile so that it comes nearest to a target. */
+export interface Additions {
+  readonly add: readonly Dose[];
+  /** Size of the pile afterwards, in sizes of the pile before. */
+  readonly growth: number;
+  readonly lab: Lab;
+  /** ΔE00 from the target with the value beyond tolerance, before and after. */
+  readonly mismatchBefore: number;
+  readonly mismatchAfter: number;
+}
+
+/** What a pile grown by its own size, or a further tube, is worth in ΔE00. */
+const GROWTH_EFFORT = 0.25;
+const TUBE_EFFORT = 0.2;
+const START = 0.04;
+const LEAST = 1e-4;
+/** Tubes alone and in pairs that are tried with a third. */
+const BEST_PAIRS = 6;
+/** Up to as many sets, the pairs and triples of eight tubes, all are searched finely; of more, the few that look best after a coarse search. */
+const ALL_FINELY = 36;
+const FEW_FINELY = 12;
+const FINE = { factor: 3, least: LEAST, rounds: 90, smallest: 1.01 } as const;
+const COARSE = { ...FINE, smallest: 1.6 } as const;
+/** A fine search that goes on from a coarse one. */
+const ONWARD = { ...FINE, factor: 1.6 } as const;
+
+export const MOST_GROWTH = 4;
+
+interface Tried {
+  readonly set: readonly Addable[];
+  readonly amounts: Float64Array;
+  readonly cost: number;
+}
+
+/** The look of a pile with amounts of further paints in it, in sizes of the pile. */
+type Look = (mix: Mixer, amounts: ArrayLike<number>) => Lab;
+
+/** What cannot be explained of the pile's look is carried over in proportion to its share of the new. */
+function lookOf({ residual = [0, 0, 0] }: LyingPile): Look {
+  const parts = new Float64Array(5);
+  return (mix, amounts) => {
+    parts[0] = 1;
+    let whole = 1;
+    for (let i = 0; i < amounts.length; i++) whole += parts[i + 1] = amounts[i]!;
+    const [L, a, b] = mix(parts);
+    return [L + residual[0] / whole, a + residual[1] / whole, b + residual[2] / whole];
+  };
+}
+
+/** Sets in the order of their cost; of many only those that a coarse search likes are searched finely. */
+function searched(sets: readonly (readonly Addable[])[], search: (set: readonly Addable[], how: object, from?: Tried) => Tried): Tried[] {
+  const byCost = (one: Tried, other: Tried): number => one.cost - other.cost;
+  if (sets.length <= ALL_FINELY) return sets.map((set) => search(set, FINE)).sort(byCost);
+  const coarse = sets.map((set) => search(set, COARSE)).sort(byCost);
+  return coarse
+    .slice(0, FEW_FINELY)
+    .map((tried) => search(tried.set, ONWARD, tried))
+    .sort(byCost);
+}
+
+/** Ways of adding to a pile, the cheapest in mismatch, paint and trouble first, and what the pile is off by as it is. */
+export interface WaysToAdd {
+  readonly ways: readonly Additions[];
+  readonly mismatchBefore: number;
+  /** The look of the pile as it is. */
+  readonly lab: Lab;
+}
+
+/**
+ * Finds ways of adding to a pile, paint taken out being impossible: one thing, pairs, and the best
+ * pairs with a third, each in the amounts that suit it best. Only ways that bring it nearer count.
+ * @param mostGrowth largest size of the new pile, in sizes of the old
+ * @throws CraftError when there is nothing to add, or no pile
+ */
+export function waysToAdd(pile: LyingPile, addables: readonly Addable[], target: Lab, mostGrowth: number = MOST_GROWTH): WaysToAdd {
+  if (addables.length === 0) throw new CraftError('palette', 'The palette is empty: there is nothing to add.');
+  if (!(pile.parts > 0)) throw new CraftError('parts', 'The pile has nothing in it.');
+  const judge = mismatch(target);
+  const look = lookOf(pile);
+  const asItIs = look(mixerOf([pile]), []);
+  const none = judge(asItIs);
+  const search = (set: readonly Addable[], how: object, from?: Tried): Tried => {
+    const mix = mixerOf([pile, ...set]);
+    const cost = (amounts: Float64Array): number => {
+      const growth = amounts.reduce((s, v) => s + v, 0);
+      const over = Math.max(0, growth + 1 - mostGrowth);
+      return judge(look(mix, amounts)) + GROWTH_EFFORT * growth + 50 * over;
+    };
+    const { numbers, cost: least } = searchFactors(cost, from?.amounts ?? set.map(() => START), how);
+    return { set, amounts: numbers, cost: least + TUBE_EFFORT * set.length };
+  };
+  const singles = addables.map((one) => search([one], FINE));
+  const pairs = searched(
+    addables.flatMap((one, i) => addables.slice(i + 1).map((other) => [one, other])),
+    search,
+  );
+  const triples = searched(
+    pairs.slice(0, BEST_PAIRS).flatMap(({ set }) => addables.filter((t) => !set.includes(t)).map((third) => [...set, third])),
+    search,
+  );
+  const written = ({ set, amounts }: Tried): Additions => {
+    const lab = look(mixerOf([pile, ...set]), amounts);
+    const add = set.map(({ id }, i) => ({ id, parts: amounts[i]! * pile.parts })).filter(({ parts }) => parts > 2 * LEAST * pile.parts);
+    const growth = 1 + add.reduce((s, { parts }) => s + parts, 0) / pile.parts;
+    return { add, growth, lab, mismatchBefore: none, mismatchAfter: judge(lab) };
+  };
+  const ways = [...singles, ...pairs, ...triples]
+    .sort((a, b) => a.cost - b.cost)
+    .filter(({ cost }) => cost < none)
+    .map(written);
+  return { ways, mismatchBefore: none, lab: asItIs };
+}
+
+/**
+ * The best way of adding to a pile; nothing when every addition makes it worse.
+ * @throws CraftError as {@link waysToAdd}
+ */
+export function additionsFor(pile: LyingPile, addables: readonly Addable[], target: Lab, mostGrowth: number = MOST_GROWTH): Additions {
+  const { ways, mismatchBefore, lab } = waysToAdd(pile, addables, target, mostGrowth);
+  return ways[0] ?? { add: [], growth: 1, lab, mismatchBefore, mismatchAfter: mismatchBefore };
+}

@@ -1,0 +1,172 @@
+import { deltaE00 } from '../colour/difference.ts';
+import type { Lab } from '../colour/spaces.ts';
+import { givesWay } from '../matching/outOfReach.ts';
+import { againstTarget } from '../matching/recipe.ts';
+import { IN_REACH, reachOf, type Reach } from '../matching/solve.ts';
+import { mixCurves } from '../paint/mix.ts';
+import { mixerOf } from '../paint/mixer.ts';
+import { MOST_GROWTH, waysToAdd, type Addable, type Additions } from './additions.ts';
+import { believed, learn, type Beliefs, type Dose, type Stage } from './beliefs.ts';
+
+/** A pile that came out wrong, and what there is to put it right with. */
+export interface WrongPile {
+  /** What was added so far, with the looks that were observed. */
+  readonly stages: readonly Stage[];
+  readonly target: Lab;
+  /** What is believed of the tubes before this pile. */
+  readonly beliefs: Beliefs;
+  /** Tubes that may be added. */
+  readonly palette: readonly Addable[];
+  /** Piles that may be added, as they look. */
+  readonly piles?: readonly Addable[];
+  /** Tubes that are in the pile but not on the palette. */
+  readonly others?: readonly Addable[];
+  /** Largest size of the new pile, in sizes of the old. */
+  readonly mostGrowth?: number;
+}
+
+/** One way of putting a pile right. */
+export interface Way extends Additions {
+  /** ΔE00 from the target once it is done. */
+  readonly deltaE00: number;
+  readonly reach: Reach;
+  /** What gives way where the tubes do not reach, largest first. */
+  readonly givesWay: readonly string[];
+  /** What this way is better at than the first. */
+  readonly betterAt: string;
+  /** Taking only part of the pile, when the whole would grow too large: how much to keep and what to add to that. */
+  readonly part?: { readonly keep: number; readonly add: readonly Dose[] };
+}
+
+/** What to do with a pile that came out wrong. */
+export interface Correction extends Additions {
+  /** ΔE00 between what was seen and the target. */
+  readonly off: number;
+  readonly advice: 'leave it' | 'add' | 'start again with part of it';
+  readonly part?: Way['part'];
+  readonly reach: Reach;
+  readonly givesWay: readonly string[];
+  /** Really different ways, the best first; none when the pile is to be left. */
+  readonly ways: readonly Way[];
+  /** What is now believed of the tubes, for the next pile. */
+  readonly beliefs: Beliefs;
+}
+
+/** Within this ΔE00 a pile passes; adding more would only chase the reading's noise. */
+const GOOD_ENOUGH = 1;
+/** From this size on part of the pile with its additions is less paint. */
+const TOO_LARGE = 2;
+const PART = 1 / 3;
+/** Ways on offer, and ways that are looked through for them. */
+const OFFERED = 3;
+const LOOKED_THROUGH = 40;
+/** ΔE00 another way may stay further off than the first. */
+const WORSE_AT_MOST = 1.5;
+/** How much a dose may be off, as a share of itself, where steadiness is reckoned. */
+const DOSING = 0.1;
+
+const tubesOf = ({ add }: Additions): string =>
+  add
+    .map((dose) => dose.id)
+    .sort()
+    .join();
+
+/** How far the pile's colour moves when each dose in turn is a tenth too much. */
+function unsteadiness(pile: Addable & { readonly parts: number }, { add, lab }: Additions, addables: readonly Addable[]): number {
+  const mix = mixerOf([pile, ...add.map((dose) => addables.find((t) => t.id === dose.id)!)]);
+  const parts = [pile.parts, ...add.map((dose) => dose.parts)];
+  const meant = mix(parts);
+  const squares = add.map((_, i) => {
+    const off = mix(parts.map((n, k) => (k === i + 1 ? n * (1 + DOSING) : n)));
+    return deltaE00(lab, [lab[0] + off[0] - meant[0], lab[1] + off[1] - meant[1], lab[2] + off[2] - meant[2]]) ** 2;
+  });
+  return Math.sqrt(squares.reduce((s, v) => s + v, 0));
+}
+
+/** What another way can be better at, and by how much it must be to say so. */
+const MERITS: readonly { readonly name: string; readonly gain: (other: Judged, first: Judged) => number }[] = [
+  { name: 'fewer tubes', gain: (a, b) => b.way.add.length - a.way.add.length },
+  { name: 'less paint', gain: (a, b) => (b.way.growth - 1) * 0.7 - (a.way.growth - 1) },
+  { name: 'steadier', gain: (a, b) => b.unsteady * 0.7 - a.unsteady },
+];
+
+interface Judged {
+  readonly way: Additions;
+  readonly unsteady: number;
+}
+
+/** The best way and others that are better at something, of different tubes. */
+function offers(
+  ways: readonly Additions[],
+  pile: Addable & { readonly parts: number },
+  addables: readonly Addable[],
+): { way: Additions; betterAt: string }[] {
+  const judged = ways.slice(0, LOOKED_THROUGH).map((way): Judged => ({ way, unsteady: unsteadiness(pile, way, addables) }));
+  const [first] = judged;
+  if (!first) return [];
+  const taken = [{ way: first.way, betterAt: 'nearest' }];
+  const near = judged.filter(({ way }) => way.mismatchAfter <= first.way.mismatchAfter + WORSE_AT_MOST);
+  for (const { name, gain } of MERITS) {
+    if (taken.length >= OFFERED) break;
+    const other = near.find((one) => gain(one, first) > 0 && taken.every((t) => tubesOf(t.way) !== tubesOf(one.way)));
+    if (other) taken.push({ way: other.way, betterAt: name });
+  }
+  return taken;
+}
+
+/**
+ * Corrects a pile by additions only, from what was mixed and how it looks. The observation first
+ * corrects what is believed of the tubes and of what really went in.
+ * @throws CraftError for a tube whose curves are not given, an empty palette or an empty pile
+ */
+export function correct({ stages, target, beliefs, palette, piles = [], others = [], mostGrowth = MOST_GROWTH }: WrongPile): Correction {
+  const known = [...palette, ...others];
+  const learnt = learn(beliefs, known, stages);
+  const asBelieved = (tube: Addable): Addable => ({ id: tube.id, ...believed(tube, learnt.beliefs, tube.id) });
+  const inPile = Object.entries(learnt.parts);
+  const curves = mixCurves(inPile.map(([id, parts]) => ({ paint: asBelieved(known.find((t) => t.id === id)!), parts })));
+  const pile = { id: 'the pile', ...curves, parts: inPile.reduce((sum, [, n]) => sum + n, 0), residual: learnt.residual };
+  const addables = [...palette.map(asBelieved), ...piles];
+  const seen = stages.findLast((s) => s.observed)?.observed;
+  const { ways: found, mismatchBefore, lab } = waysToAdd(pile, addables, target, mostGrowth);
+  const off = seen ? deltaE00(target, seen) : mismatchBefore;
+  const passes = off <= GOOD_ENOUGH;
+  const ways = passes
+    ? []
+    : offers(
+        found.filter((way) => way.add.length > 0),
+        pile,
+        addables,
+      ).map((offer) => wayOf(offer, target));
+  const [first] = ways;
+  const best = found[0] ?? { add: [], growth: 1, lab, mismatchBefore, mismatchAfter: mismatchBefore };
+  if (!first || best.add.length === 0)
+    return { ...best, add: [], growth: 1, off, advice: 'leave it', ...standing(seen ?? lab, target), ways: [], beliefs: learnt.beliefs };
+  return {
+    ...best,
+    off,
+    advice: first.part ? 'start again with part of it' : 'add',
+    ...(first.part && { part: first.part }),
+    reach: first.reach,
+    givesWay: first.givesWay,
+    ways,
+    beliefs: learnt.beliefs,
+  };
+}
+
+/** How a colour stands to a target: whether it reaches it, and what gives way where it does not. */
+function standing(lab: Lab, target: Lab): { readonly reach: Reach; readonly givesWay: readonly string[] } {
+  const against = againstTarget(lab, target);
+  return { reach: reachOf(against), givesWay: against.deltaE00 > IN_REACH ? givesWay(against) : [] };
+}
+
+function wayOf({ way, betterAt }: { readonly way: Additions; readonly betterAt: string }, target: Lab): Way {
+  const part = { keep: PART, add: way.add.map(({ id, parts }) => ({ id, parts: parts * PART })) };
+  return {
+    ...way,
+    deltaE00: deltaE00(target, way.lab),
+    ...standing(way.lab, target),
+    betterAt,
+    ...(way.growth > TOO_LARGE && { part }),
+  };
+}

@@ -1,0 +1,87 @@
+import { CraftError, finite } from '../errors.ts';
+import { isHeap, isTube, type Heap, type Ingredient, type Leaf, type Mixture } from './mixture.ts';
+
+/** Volume of paint. */
+export type Millilitres = number & { readonly __unit?: 'ml' };
+export type Millimetres = number & { readonly __unit?: 'mm' };
+export type Grams = number & { readonly __unit?: 'g' };
+
+const MM3_PER_ML = 1000;
+
+/** Length of a bead that holds `ml` of paint, squeezed from a round nozzle. */
+export const beadLength = (ml: Millilitres, nozzleMm: Millimetres): Millimetres => (ml * MM3_PER_ML) / (Math.PI * (nozzleMm / 2) ** 2);
+
+/** What one ingredient of a pile comes to. */
+export interface Amount {
+  readonly ml: Millilitres;
+  readonly grams: Grams;
+  readonly beadMm: Millimetres;
+}
+
+/** What a volume of paint weighs and how it leaves its tube: grams per ml, and the bore of the mouth. */
+export interface Handling {
+  readonly density: number;
+  readonly nozzleMm: Millimetres;
+}
+
+/**
+ * Millilitres, grams and bead of every ingredient of a pile of a given size.
+ * @throws CraftError unless the size, densities and bores are above 0 and some part is
+ */
+export function amountsFor(ingredients: readonly (Handling & { readonly parts: number })[], pileMl: Millilitres): Amount[] {
+  if (!(finite('input', 'The size of the pile', pileMl) > 0))
+    throw new CraftError('input', `A pile must be above 0 ml; this one is ${pileMl}.`);
+  const whole = ingredients.reduce((sum, { parts }) => sum + parts, 0);
+  if (!(whole > 0)) throw new CraftError('parts', 'A pile needs at least one part of something.');
+  return ingredients.map(({ parts, density, nozzleMm }) => {
+    if (!(density > 0) || !(nozzleMm > 0)) throw new CraftError('input', 'Density and nozzle must be above 0.');
+    const ml = (pileMl * parts) / whole;
+    return { ml, grams: ml * density, beadMm: beadLength(ml, nozzleMm) };
+  });
+}
+
+/** A heap of a mixture as it is laid out: how much is mixed, and what each ingredient comes to. */
+export interface MeasuredHeap {
+  readonly ml: Millilitres;
+  /** How many times as much is mixed as later heaps need, since less cannot be measured. */
+  readonly batch: number;
+  readonly amounts: readonly Amount[];
+}
+
+/** No bead shorter than this can be squeezed: a heap mixed first is then made larger than is needed. */
+export const SHORTEST_BEAD_MM: Millimetres = 3;
+/** What is taken up with the knife is laid out as from a nozzle of this bore. */
+export const KNIFE_BORE_MM: Millimetres = 6;
+
+/**
+ * Measures a mixture out for a pile of a size: the last heap exactly, those before it in a batch that
+ * can be squeezed.
+ * @param handlingOf how a tube, or a pile that is there, is measured
+ * @throws CraftError unless the size, densities and bores are above 0
+ */
+export function measureOut({ heaps }: Mixture, pileMl: Millilitres, handlingOf: (source: Leaf) => Handling): MeasuredHeap[] {
+  const densities: number[] = [];
+  const handling = (ingredient: Ingredient): Handling =>
+    isHeap(ingredient) ? { density: densities[ingredient.heap]!, nozzleMm: KNIFE_BORE_MM } : handlingOf(ingredient);
+  const measured = ({ ingredients }: Heap) => ingredients.map((ingredient) => ({ ...handling(ingredient), parts: ingredient.parts }));
+  for (const heap of heaps) {
+    const known = measured(heap);
+    const whole = known.reduce((sum, { parts }) => sum + parts, 0);
+    densities.push(known.reduce((sum, { parts, density }) => sum + (parts * density) / whole, 0));
+  }
+  const needed = new Float64Array(heaps.length);
+  needed[heaps.length - 1] = pileMl;
+  const found: MeasuredHeap[] = [];
+  for (let at = heaps.length - 1; at >= 0; at--) {
+    const heap = heaps[at]!;
+    const exact = amountsFor(measured(heap), needed[at]!);
+    const shortest = Math.min(...exact.filter((_, i) => isTube(heap.ingredients[i]!)).map(({ beadMm }) => beadMm));
+    const batch = at === heaps.length - 1 ? 1 : Math.max(1, SHORTEST_BEAD_MM / shortest);
+    const amounts = exact.map(({ ml, grams, beadMm }) => ({ ml: ml * batch, grams: grams * batch, beadMm: beadMm * batch }));
+    heap.ingredients.forEach((ingredient, i) => {
+      if (isHeap(ingredient)) needed[ingredient.heap]! += amounts[i]!.ml;
+    });
+    found.unshift({ ml: needed[at]! * batch, batch, amounts });
+  }
+  return found;
+}

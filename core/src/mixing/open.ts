@@ -1,0 +1,85 @@
+import { mixCurves, type Portion } from '../paint/mix.ts';
+import type { PaintCurves } from '../paint/catalogue.ts';
+import { isHeap, isTube, keyOf, lastHeap, type Heap, type Leaf, type Measured, type Mixture, type Source } from './mixture.ts';
+
+/** A leaf of a mixture and its share of the pile's volume, with the range where it is not known exactly. */
+export interface LeafShare {
+  readonly source: Leaf;
+  readonly share: number;
+  readonly range?: readonly [least: number, most: number];
+}
+
+const wholeOf = ({ ingredients }: Heap): number => ingredients.reduce((sum, { parts }) => sum + parts, 0);
+
+/** A range of parts carried over to a share, in factors of the parts. */
+const carried = ({ parts, range }: Measured, by: number): readonly [number, number] => {
+  const [least, most] = range ?? [parts, parts];
+  return [least * by, most * by];
+};
+
+/**
+ * Opens every heap of a mixture: what it holds, in the order met, each source once, shares adding up
+ * to 1. This is the one place where a let-down opens.
+ */
+export function leavesOf(mixture: Mixture): LeafShare[] {
+  const found = new Map<string, { source: Leaf; share: number; least: number; most: number }>();
+  const open = (heap: Heap, share: number, least: number, most: number): void => {
+    const whole = wholeOf(heap);
+    for (const ingredient of heap.ingredients) {
+      const part = (share * ingredient.parts) / whole;
+      const [low, high] = carried(ingredient, 1 / ingredient.parts);
+      if (isHeap(ingredient)) {
+        open(mixture.heaps[ingredient.heap]!, part, least * low, most * high);
+        continue;
+      }
+      const known = found.get(keyOf(ingredient)) ?? { source: sourceOf(ingredient), share: 0, least: 0, most: 0 };
+      known.share += part;
+      known.least += part * least * low;
+      known.most += part * most * high;
+      found.set(keyOf(ingredient), known);
+    }
+  };
+  open(lastHeap(mixture), 1, 1, 1);
+  return [...found.values()].map(({ source, share, least, most }) =>
+    most > share * (1 + 1e-12) || least < share * (1 - 1e-12) ? { source, share, range: [least, most] } : { source, share },
+  );
+}
+
+/** A leaf without its amount. */
+export function sourceOf(source: Leaf): Leaf {
+  if (isTube(source)) return source.state === undefined ? { tube: source.tube } : { tube: source.tube, state: source.state };
+  return source.stage === undefined ? { pile: source.pile } : { pile: source.pile, stage: source.stage };
+}
+
+/** Shares of the tubes in a pile that is an ingredient, by the tubes' ids. */
+export type TubesInPile = (pile: string, stage: string | undefined) => Readonly<Record<string, number>>;
+
+/**
+ * Opens a mixture to tubes exactly, however many that makes.
+ * @param tubesIn the tubes of piles that are ingredients
+ * @returns share of volume of each tube, by id
+ */
+export function openToTubes(mixture: Mixture, tubesIn: TubesInPile): Record<string, number> {
+  const flat: Record<string, number> = {};
+  for (const { source, share } of leavesOf(mixture)) {
+    const inside = isTube(source) ? { [source.tube]: 1 } : tubesIn(source.pile, source.stage);
+    for (const [tube, part] of Object.entries(inside)) flat[tube] = (flat[tube] ?? 0) + share * part;
+  }
+  return flat;
+}
+
+/** The curves of what a mixture is made from. */
+export type PaintOf = (source: Leaf) => PaintCurves;
+
+/** Every source of a heap with its curves and parts, heaps opened. */
+export function portionsOf(mixture: Mixture, heap: Heap, paintOf: PaintOf): Portion[] {
+  return heap.ingredients.map((ingredient) => ({ paint: paintOfSource(mixture, ingredient, paintOf), parts: ingredient.parts }));
+}
+
+/** Curves of one source of a mixture; a heap is what it is mixed from. */
+export const paintOfSource = (mixture: Mixture, source: Source, paintOf: PaintOf): PaintCurves =>
+  isHeap(source) ? mixCurves(portionsOf(mixture, mixture.heaps[source.heap]!, paintOf)) : paintOf(source);
+
+/** Curves of the pile a mixture makes. */
+export const paintOfMixture = (mixture: Mixture, paintOf: PaintOf): PaintCurves =>
+  mixCurves(portionsOf(mixture, lastHeap(mixture), paintOf));

@@ -1,0 +1,51 @@
+import { deltaE00 } from '../colour/difference.ts';
+import type { Illuminant } from '../colour/illuminants.ts';
+import type { Lab } from '../colour/spaces.ts';
+import { valueOfLightness, type MunsellValue } from '../colour/value.ts';
+import type { Basis } from '../paint/catalogue.ts';
+import { labOf, mixCurves, reflectance, type Portion } from '../paint/mix.ts';
+import { trustIn, type Trust } from '../paint/trust.ts';
+import { lastHeap, type Leaf, type Mixture } from './mixture.ts';
+import { leavesOf, portionsOf, type PaintOf } from './open.ts';
+
+/** How much a dose is off, as a share of itself, where steadiness is reckoned. */
+const DOSING = 0.1;
+
+/** Root of the summed squares of ΔE00 when one portion after the other is a tenth too much; lower is steadier. */
+export function steadiness(portions: readonly Portion[], light: Illuminant = 'D65'): number {
+  if (portions.length < 2) return 0;
+  const lab = labOf(reflectance(mixCurves(portions)), light);
+  const sum = portions.reduce((squares, _, off) => {
+    const dosed = portions.map((p, i) => (i === off ? { ...p, parts: p.parts * (1 + DOSING) } : p));
+    return squares + deltaE00(lab, labOf(reflectance(mixCurves(dosed)), light)) ** 2;
+  }, 0);
+  return Math.sqrt(sum);
+}
+
+/** What a mixture gives as a thick glossy film by daylight. */
+export interface Prediction {
+  readonly lab: Lab;
+  readonly value: MunsellValue;
+  readonly steadiness: number;
+}
+
+/** Predicts the pile a mixture makes. */
+export function predict(mixture: Mixture, paintOf: PaintOf): Prediction {
+  const portions = portionsOf(mixture, lastHeap(mixture), paintOf);
+  const lab = labOf(reflectance(mixCurves(portions)));
+  return { lab, value: valueOfLightness(lab[0]), steadiness: steadiness(portions) };
+}
+
+/**
+ * How far the prediction of a mixture can be trusted. It takes a while (hundreds of simulated
+ * studios), so it is asked apart from what follows the hand.
+ */
+export const trustInMixture = (mixture: Mixture, paintOf: PaintOf, basisOf: (source: Leaf) => Basis): Trust =>
+  trustIn(
+    leavesOf(mixture).map(({ source, share, range }) => ({
+      paint: paintOf(source),
+      parts: share,
+      basis: basisOf(source),
+      ...(range && { range }),
+    })),
+  );
