@@ -48,6 +48,7 @@ export * from './correcting/beliefs.ts';
 export * from './correcting/additions.ts';
 export * from './correcting/asSeen.ts';
 export * from './correcting/doubt.ts';
+export * from './correcting/throughStages.ts';
 export * from './correcting/correction.ts';
 export * from './matching/wishes.ts';
 export * from './matching/outOfReach.ts';

@@ -1,12 +1,16 @@
+import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
-import { best, CATALOGUE, makeBook, readArea, USUAL_LIMITS, type Book, type Lab, type Pixels } from '@dusk/core';
-import { addPainting, addPalette, addPile, addReference, addTube, allTubes, hasWork, normalise, type Studio } from '@dusk/server';
-import type { NewPile, TubeDto } from '@dusk/wire';
+import { best, CATALOGUE, makeBook, mixtureOfRecipe, readArea, USUAL_LIMITS, type Book, type Pixels } from '@dusk/core';
+import { addTube, hasWork, keepPicture, makeChange, normalise, tubeRows, type Studio } from '@dusk/server';
+import { labDto, mixtureDto, type MixtureSent, type Operation, type TubeDto } from '@dusk/wire';
 import sharp from 'sharp';
 import { SAMPLE_MAKER, SAMPLE_PAINTINGS, SAMPLE_TUBES, type SamplePainting, type SamplePlace } from './sampleStudio.ts';
+import { tellStory } from './story.ts';
 
 /** Radius of a sampled area, as a share of the picture's width. */
 const AREA = 0.008;
+const USUAL_ML = 4;
+const DEVICE = 'the sample studio';
 
 function bookOf(tubes: readonly TubeDto[]): Book {
   const paints = tubes.map(({ id, curves }) => ({ id, K: Float64Array.from(curves.K), S: Float64Array.from(curves.S) }));
@@ -19,30 +23,32 @@ async function pixelsOf(bytes: Buffer): Promise<Pixels> {
 }
 
 /** A pile as the painter would have kept it: pointed at, and the best recipe taken. */
-function pileAt(book: Book, picture: Pixels, referenceId: string, { name, x, y }: SamplePlace): NewPile {
-  const radius = AREA * picture.width;
-  const at = { x: x * picture.width, y: y * picture.height };
-  const { lab } = readArea(picture, at.x, at.y, radius);
-  const target: Lab = lab;
-  const measures = best(book, target).measures.map(({ ingredient, parts }) =>
-    ingredient.letdown
-      ? { parts, letdown: Object.entries(ingredient.letdown.parts).map(([tubeId, n]) => ({ tubeId, parts: n })) }
-      : { parts, tubeId: ingredient.id },
-  );
-  return { name, target: { L: lab[0], a: lab[1], b: lab[2] }, sampled: { referenceId, ...at, radius }, measures };
+function kept(book: Book, pixels: Pixels, paintingId: string, referenceId: string, { name, x, y }: SamplePlace): Operation[] {
+  const outline = { x: x * pixels.width, y: y * pixels.height, radius: AREA * pixels.width };
+  const { lab } = readArea(pixels, outline.x, outline.y, outline.radius);
+  const plan = mixtureDto(mixtureOfRecipe(best(book, lab), (tube) => ({ tube }))) as unknown as MixtureSent;
+  const sampleId = randomUUID();
+  return [
+    { do: 'sample.add', id: sampleId, paintingId, referenceId, outline, seen: labDto(lab), paint: labDto(lab), thing: name },
+    { do: 'pile.add', id: randomUUID(), paintingId, name, target: { kind: 'absolute', lab: labDto(lab) }, sampleId, plan, ml: USUAL_ML },
+  ];
 }
 
 async function addSamplePainting(studio: Studio, sample: SamplePainting, tubes: ReadonlyMap<string, TubeDto>): Promise<void> {
   const chosen = sample.palette.pigments.map((pigment) => tubes.get(pigment)!);
   const picture = await normalise(readFileSync(new URL(`../pictures/${sample.picture}.jpg`, import.meta.url)));
+  const { kept: held } = await studio.change((db) => keepPicture(db, picture));
   const pixels = await pixelsOf(picture.bytes);
   const book = bookOf(chosen);
-  await studio.change(async (db) => {
-    const palette = await addPalette(db, { name: sample.palette.name, tubeIds: chosen.map((t) => t.id) });
-    const painting = await addPainting(db, { title: sample.title, paletteId: palette.id, ground: sample.ground });
-    const reference = await addReference(db, painting.id, picture, sample.picture);
-    for (const place of sample.piles) await addPile(db, painting.id, pileAt(book, pixels, reference.id, place));
-  });
+  const [paletteId, paintingId, referenceId] = [randomUUID(), randomUUID(), randomUUID()];
+  const make = (...ops: readonly Operation[]) => makeChange(studio, { id: randomUUID(), device: DEVICE, ops });
+  await make(
+    { do: 'palette.add', id: paletteId, name: sample.palette.name, tubeIds: chosen.map((t) => t.id) },
+    { do: 'painting.add', id: paintingId, title: sample.title, paletteId, ground: sample.ground },
+    { do: 'reference.add', id: referenceId, paintingId, pictureId: held.id, name: sample.picture },
+  );
+  for (const place of sample.piles) await make(...kept(book, pixels, paintingId, referenceId, place));
+  await tellStory(studio, paintingId, chosen, sample.done ?? []);
 }
 
 /**
@@ -54,7 +60,7 @@ export async function fillStudio(studio: Studio): Promise<boolean> {
   await studio.change(async (db) => {
     for (const { pigment, name, nozzleMm } of SAMPLE_TUBES) await addTube(db, CATALOGUE.get(pigment)!, name, SAMPLE_MAKER, nozzleMm);
   });
-  const tubes = (await studio.look(allTubes)).filter((t) => t.maker === SAMPLE_MAKER);
+  const tubes = (await studio.look((db) => tubeRows(db))).filter((t) => t.maker === SAMPLE_MAKER);
   const byPigment = new Map(tubes.map((t) => [t.pigment, t]));
   for (const sample of SAMPLE_PAINTINGS) await addSamplePainting(studio, sample, byPigment);
   return true;

@@ -34,12 +34,19 @@ export interface SamplePlace {
   readonly y: number;
 }
 
+/** What the sample painter did with a pile, in order. */
+export interface SampleDeed {
+  readonly pile: string;
+  readonly did: readonly ('mixed' | 'looked at' | 'corrected' | 'scraped')[];
+}
+
 export interface SamplePainting {
   readonly title: string;
   readonly palette: SamplePalette;
   readonly ground: string;
   readonly picture: string;
   readonly piles: readonly SamplePlace[];
+  readonly done?: readonly SampleDeed[];
 }
 
 export const SAMPLE_PAINTINGS: readonly SamplePainting[] = [
@@ -59,6 +66,12 @@ export const SAMPLE_PAINTINGS: readonly SamplePainting[] = [
       { name: 'glaze, halftone', x: 0.53, y: 0.56 },
       { name: 'blanket, top', x: 0.67, y: 0.4 },
       { name: 'twine in the light', x: 0.7, y: 0.58 },
+    ],
+    done: [
+      { pile: 'wall, further off', did: ['mixed'] },
+      { pile: 'bench in the light', did: ['mixed', 'looked at', 'corrected', 'looked at'] },
+      { pile: 'glaze, halftone', did: ['mixed', 'scraped'] },
+      { pile: 'wall near the lamp', did: ['mixed', 'looked at'] },
     ],
   },
   {

@@ -2,8 +2,9 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect } from 'chai';
-import { CATALOGUE, readArea, valueRange } from '@dusk/core';
-import { allPaintings, openStudio } from '@dusk/server';
+import { CATALOGUE, deltaE00, readArea, valueRange } from '@dusk/core';
+import { openStudio, pilesOf } from '@dusk/server';
+import { labOfDto } from '@dusk/wire';
 import sharp from 'sharp';
 import { fillStudio, SAMPLE_PAINTINGS, SAMPLE_TUBES } from '../src/index.ts';
 
@@ -13,12 +14,19 @@ describe('the sample studio', () => {
     const studio = await openStudio(folder);
     expect(await fillStudio(studio)).to.equal(true);
     expect(await fillStudio(studio)).to.equal(false);
-    const paintings = await studio.look(allPaintings);
+    const paintings = (await studio.look((db) => db.query('SELECT id, title FROM painting'))) as { id: string; title: string }[];
     expect(paintings.map((p) => p.title)).to.have.members(SAMPLE_PAINTINGS.map((p) => p.title));
-    for (const painting of paintings) {
-      expect(painting.references).to.have.length(1);
-      expect(painting.pileCount).to.be.above(4);
+    for (const { id, title } of paintings) {
+      const piles = await pilesOf(studio, id);
+      const sample = SAMPLE_PAINTINGS.find((p) => p.title === title)!;
+      expect(piles.map((p) => p.name)).to.include.members(sample.piles.map((p) => p.name));
     }
+    const lamp = await pilesOf(studio, paintings.find((p) => p.title.startsWith('Oil can'))!.id);
+    const bench = lamp.find((p) => p.name === 'bench in the light')!;
+    expect(bench.stages.map((s) => s.kind)).to.deep.equal(['mixed', 'added']);
+    const off = bench.stages.map((s) => deltaE00(labOfDto(bench.target!.lab), labOfDto(s.looks[0]!.lab)));
+    expect(off[1]!, 'the correction brought it nearer').to.be.below(off[0]!);
+    expect(lamp.find((p) => p.name === 'glaze, halftone')!.there).to.equal(0);
     await studio.close();
     rmSync(folder, { recursive: true, force: true });
   });

@@ -25,6 +25,14 @@ export const stale = (what: string, sentVersion: number, current: unknown): Prob
     current,
   });
 
+/** Whether an error says no to what was asked, and is no failure of ours. */
+export const isRefusal = (error: unknown): boolean =>
+  error instanceof ProblemError || error instanceof InvalidRequest || error instanceof CraftError;
+
+/** A field of a request that is wrong, with the sentence that says so. */
+export const unfit = (title: string, field: string, detail: string): ProblemError =>
+  new ProblemError(422, title, detail, { fields: [{ field, message: detail }] });
+
 interface ParserError {
   readonly type: string;
   readonly status: number;
@@ -39,6 +47,9 @@ function asProblem(error: unknown): ProblemError | undefined {
     return error.code === 'LIMIT_FILE_SIZE'
       ? new ProblemError(413, 'Too large', 'The picture is larger than 40 MB. Save it smaller and try again.')
       : new ProblemError(422, 'The request does not fit', 'Send one picture, in the field "picture".');
+  const { code } = error as { code?: unknown };
+  if (code === 'SQLITE_FULL')
+    return new ProblemError(507, 'The disk is full', 'The disk is full; nothing of this was kept. Make room and do it again.');
   const { type, status } = error as Partial<ParserError>;
   if (type === 'entity.parse.failed') return new ProblemError(400, 'Not JSON', 'The request is not valid JSON.');
   if (type === 'entity.too.large') return new ProblemError(413, 'Too large', 'The request is larger than 1 MB.');

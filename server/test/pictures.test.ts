@@ -1,8 +1,8 @@
 import { expect } from 'chai';
 import { deltaE76, hexToLab, readArea } from '@dusk/core';
-import { PICTURE_LONGEST_SIDE, type PaintingDto, type ReferenceDto } from '@dusk/wire';
+import { PICTURE_LONGEST_SIDE, type PaintingDto, type PictureDto } from '@dusk/wire';
 import sharp, { type Sharp } from 'sharp';
-import { aPainting, openBench, refused, type Bench } from './studio.ts';
+import { aPainting, change, newId, openBench, read, refused, type Bench } from './studio.ts';
 
 /** Left half one colour, right half another. */
 async function twoHalves(width: number, height: number, left: string, right: string): Promise<Sharp> {
@@ -24,10 +24,9 @@ describe('pictures', () => {
   });
   after(() => bench.close());
 
-  const upload = (bytes: Buffer, name: string) =>
-    bench.http.post(`/api/paintings/${painting.id}/references`).attach('picture', bytes, name);
-  const kept = async (reference: ReferenceDto) => {
-    const { body, headers } = await bench.http.get(`/api/pictures/${reference.pictureId}`).expect(200);
+  const upload = (bytes: Buffer, name: string) => bench.http.post('/api/pictures').attach('picture', bytes, name);
+  const kept = async (picture: PictureDto) => {
+    const { body, headers } = await bench.http.get(`/api/pictures/${picture.id}`).expect(200);
     return { bytes: body as Buffer, type: headers['content-type'] as string };
   };
   const labAt = async (bytes: Buffer, x: number, y: number) => {
@@ -37,10 +36,10 @@ describe('pictures', () => {
 
   it('are kept once, whole and in their colours', async () => {
     const png = await (await twoHalves(200, 100, '#8a6b4f', '#406080')).png().toBuffer();
-    const one = (await upload(png, 'Bräunlich.png').expect(201)).body as ReferenceDto;
-    const two = (await upload(png, 'again.png').expect(201)).body as ReferenceDto;
-    expect(one).to.include({ width: 200, height: 100, name: 'Bräunlich' });
-    expect(two.pictureId).to.equal(one.pictureId);
+    const one = (await upload(png, 'one.png').expect(201)).body as PictureDto;
+    const two = (await upload(png, 'again.png').expect(200)).body as PictureDto;
+    expect(one).to.include({ width: 200, height: 100 });
+    expect(two).to.deep.equal(one);
     const { bytes, type } = await kept(one);
     expect(type).to.match(/image\/png/);
     expect(deltaE76(await labAt(bytes, 40, 50), hexToLab('#8a6b4f'))).to.be.below(0.01);
@@ -54,9 +53,9 @@ describe('pictures', () => {
       .withMetadata({ orientation: 6 })
       .jpeg({ quality: 95 })
       .toBuffer();
-    const reference = (await upload(sideways, 'sideways.jpg').expect(201)).body as ReferenceDto;
-    expect(reference).to.include({ width: 80, height: 120 });
-    const { bytes } = await kept(reference);
+    const picture = (await upload(sideways, 'sideways.jpg').expect(201)).body as PictureDto;
+    expect(picture).to.include({ width: 80, height: 120 });
+    const { bytes } = await kept(picture);
     // Orientation 6 turns the left side to the top.
     expect((await labAt(bytes, 40, 20))[0]).to.be.above(70);
     expect((await labAt(bytes, 40, 100))[0]).to.be.below(20);
@@ -70,7 +69,7 @@ describe('pictures', () => {
       .toBuffer();
     const raw = await sharp(p3).metadata();
     expect(raw.icc, 'the sample has a profile').to.not.equal(undefined);
-    const { bytes } = await kept((await upload(p3, 'wide.png').expect(201)).body as ReferenceDto);
+    const { bytes } = await kept((await upload(p3, 'wide.png').expect(201)).body as PictureDto);
     const meta = await sharp(bytes).metadata();
     expect(meta.exif).to.equal(undefined);
     expect(meta.icc).to.equal(undefined);
@@ -85,7 +84,7 @@ describe('pictures', () => {
   });
 
   it('that are none are refused and leave nothing behind', async () => {
-    const count = async () => ((await bench.http.get('/api/paintings')).body as PaintingDto[])[0]!.references.length;
+    const count = () => bench.running.studio.look((db) => db.query('SELECT COUNT(*) AS n FROM picture'));
     const before = await count();
     const jpeg = await sharp({ create: { width: 300, height: 300, channels: 3, background: '#8a6b4f' } })
       .jpeg()
@@ -109,20 +108,23 @@ describe('pictures', () => {
       422,
     );
     await refused(upload(Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>'), 'x.svg'), 422);
-    await refused(bench.http.post(`/api/paintings/${painting.id}/references`), 422);
-    await refused(bench.http.post(`/api/paintings/${painting.id}/references`).attach('other', jpeg, 'x.jpg'), 422);
-    expect(await count()).to.equal(before);
+    await refused(bench.http.post('/api/pictures'), 422);
+    await refused(bench.http.post('/api/pictures').attach('other', jpeg, 'x.jpg'), 422);
+    expect(await count()).to.deep.equal(before);
   }).timeout(60_000);
 
   it('are taken from the painting and brought back', async () => {
     const png = await sharp({ create: { width: 10, height: 10, channels: 3, background: '#123456' } })
       .png()
       .toBuffer();
-    const reference = (await upload(png, 'one.png')).body as ReferenceDto;
-    await bench.http.delete(`/api/references/${reference.id}`).expect(204);
-    const ids = async () => ((await bench.http.get('/api/paintings')).body as PaintingDto[])[0]!.references.map((r) => r.id);
-    expect(await ids()).to.not.include(reference.id);
-    await bench.http.post(`/api/references/${reference.id}/restore`).expect(204);
-    expect(await ids()).to.include(reference.id);
+    const { id: pictureId } = (await upload(png, 'one.png')).body as PictureDto;
+    const id = newId();
+    await change(bench, { do: 'reference.add', id, paintingId: painting.id, pictureId, name: 'one' });
+    const references = async () => (await read(bench)).rows.references!;
+    expect((await references())[0]).to.include({ id, pictureId, name: 'one', width: 10, height: 10 });
+    await change(bench, { do: 'reference.delete', id, version: 1 });
+    expect(await references()).to.deep.equal([]);
+    await change(bench, { do: 'reference.restore', id, version: 2 });
+    expect(await references()).to.have.length(1);
   });
 });

@@ -1,42 +1,40 @@
-import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsInt, IsString, IsUUID, Length, Matches, Min } from 'class-validator';
-import { Optional } from './optional.ts';
+import { ArrayUnique, IsUUID } from 'class-validator';
+import { Id, ListOf, Optional, Version, Words } from './fields.ts';
 
 export const PALETTE_MOST_TUBES = 12;
 
-const NAME = { message: 'The name of a palette has 1 to 80 letters' };
-const tubeIds = { message: `A palette holds 1 to ${PALETTE_MOST_TUBES} different tubes` };
+const TUBES = `The tubes of a palette`;
+const DIFFERENT = { message: 'A palette holds each tube once' };
+const EACH = { each: true, message: 'Each tube is named by its id' };
 
 export class NewPalette {
-  @IsString({ message: 'A palette needs a name' })
-  @Length(1, 80, NAME)
-  @Matches(/\S/, NAME)
+  @Id('A palette')
+  id!: string;
+
+  @Words('The name of a palette', 80)
   name!: string;
 
-  @IsArray(tubeIds)
-  @ArrayMinSize(1, tubeIds)
-  @ArrayMaxSize(PALETTE_MOST_TUBES, tubeIds)
-  @ArrayUnique(tubeIds)
-  @IsUUID(undefined, { each: true, message: 'Each tube is named by its id' })
+  @ListOf(TUBES, 1, PALETTE_MOST_TUBES)
+  @ArrayUnique(DIFFERENT)
+  @IsUUID(undefined, EACH)
   tubeIds!: string[];
 }
 
 export class PaletteChange {
-  @IsInt({ message: 'A change says which version it changes' })
-  @Min(1, { message: 'Versions start at 1' })
+  @Id('A palette')
+  id!: string;
+
+  @Version()
   version!: number;
 
   @Optional()
-  @IsString({ message: 'A palette needs a name' })
-  @Length(1, 80, NAME)
-  @Matches(/\S/, NAME)
+  @Words('The name of a palette', 80)
   name?: string;
 
   @Optional()
-  @IsArray(tubeIds)
-  @ArrayMinSize(1, tubeIds)
-  @ArrayMaxSize(PALETTE_MOST_TUBES, tubeIds)
-  @ArrayUnique(tubeIds)
-  @IsUUID(undefined, { each: true, message: 'Each tube is named by its id' })
+  @ListOf(TUBES, 1, PALETTE_MOST_TUBES)
+  @ArrayUnique(DIFFERENT)
+  @IsUUID(undefined, EACH)
   tubeIds?: string[];
 }
 
@@ -47,4 +45,5 @@ export interface PaletteDto {
   readonly tubeIds: readonly string[];
   readonly createdAt: string;
   readonly updatedAt: string;
+  readonly deletedAt: string | null;
 }

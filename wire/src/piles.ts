@@ -1,186 +1,141 @@
-import { Type } from 'class-transformer';
-import {
-  ArrayMaxSize,
-  ArrayMinSize,
-  IsArray,
-  IsInt,
-  IsNumber,
-  IsString,
-  IsUUID,
-  Length,
-  Matches,
-  Max,
-  Min,
-  ValidateIf,
-  ValidateNested,
-} from 'class-validator';
-import { Optional } from './optional.ts';
 import type { Basis } from '@dusk/core';
+import { IsIn, ValidateIf } from 'class-validator';
+import { LabSent, type LabDto } from './colours.ts';
+import { Id, Nullable, ObjectOf, Optional, Version, Within, Words } from './fields.ts';
+import { MixtureSent, type MixtureDto } from './mixtures.ts';
+import type { StageDto } from './stages.ts';
 
-const NAME = { message: 'The name of a pile has 1 to 80 letters' };
-const PARTS = { message: 'Parts are a number above 0 and at most 1000' };
-const AMOUNT = { message: 'A pile is 0.1 to 500 ml' };
-const number = { allowNaN: false, allowInfinity: false };
+/** What a pile is meant to be: a colour, a value alone, or another pile moved by steps. */
+export const TARGET_KINDS = ['absolute', 'value', 'relative'] as const;
+export type TargetKind = (typeof TARGET_KINDS)[number];
 
-/** A place in a reference picture, in its pixels. */
-export class SampledArea {
-  @IsUUID(undefined, { message: 'A reference is named by its id' })
-  referenceId!: string;
-
-  @IsNumber(number, { message: 'x is a number of pixels' })
-  @Min(0)
-  @Max(100_000)
-  x!: number;
-
-  @IsNumber(number, { message: 'y is a number of pixels' })
-  @Min(0)
-  @Max(100_000)
-  y!: number;
-
-  @IsNumber(number, { message: 'The radius is a number of pixels' })
-  @Min(0)
-  @Max(2000)
-  radius!: number;
-}
-
-/** The colour a pile is meant to have: CIELAB under D65. */
-export class TargetColour {
-  @IsNumber(number, { message: 'L is a number from 0 to 100' })
-  @Min(0)
-  @Max(100, { message: 'L is a number from 0 to 100' })
-  L!: number;
-
-  @IsNumber(number, { message: 'a is a number from −150 to 150' })
-  @Min(-150)
-  @Max(150)
-  a!: number;
-
-  @IsNumber(number, { message: 'b is a number from −150 to 150' })
-  @Min(-150)
-  @Max(150)
-  b!: number;
-}
-
-/** Parts of a tube inside a let-down. */
-export class LetdownMeasure {
-  @IsUUID(undefined, { message: 'A tube is named by its id' })
-  tubeId!: string;
-
-  @IsNumber(number, PARTS)
-  @Min(0.0001, PARTS)
-  @Max(1000, PARTS)
-  parts!: number;
-}
-
-/** Parts of one ingredient: a tube, or a let-down made of tubes first. */
-export class PileMeasure {
-  @IsNumber(number, PARTS)
-  @Min(0.0001, PARTS)
-  @Max(1000, PARTS)
-  parts!: number;
-
-  @ValidateIf((m: PileMeasure) => m.letdown === undefined)
-  @IsUUID(undefined, { message: 'An ingredient is a tube, named by its id, or a let-down' })
-  tubeId?: string;
+/** Steps by which a relative target differs from its pile. */
+export class ShiftSent {
+  @Optional()
+  @Within('Steps of value', -10, 10)
+  value?: number;
 
   @Optional()
-  @IsArray({ message: 'A let-down is a list of tubes and parts' })
-  @ArrayMinSize(1)
-  @ArrayMaxSize(6, { message: 'A let-down is made of at most 6 tubes' })
-  @ValidateNested({ each: true })
-  @Type(() => LetdownMeasure)
-  letdown?: LetdownMeasure[];
+  @Within('Steps of chroma', -30, 30)
+  chroma?: number;
+
+  @Optional()
+  @Within('Steps of hue', -20, 20)
+  hue?: number;
+
+  @Optional()
+  @Within('Steps of temperature', -100, 100)
+  temperature?: number;
 }
+
+/** The target of a pile, with the colour it comes to. */
+export class TargetSent {
+  @IsIn(TARGET_KINDS, { message: `A target is ${TARGET_KINDS.join(', ')}` })
+  kind!: TargetKind;
+
+  @ObjectOf('A target says which colour it comes to', () => LabSent)
+  lab!: LabSent;
+
+  /** Of a relative target: the pile it starts from, and the steps. */
+  @ValidateIf(({ kind, pileId }: TargetSent) => kind === 'relative' || pileId !== undefined)
+  @Id('The pile a target is relative to')
+  pileId?: string;
+
+  @ValidateIf(({ kind, by }: TargetSent) => kind === 'relative' || by !== undefined)
+  @ObjectOf('A relative target says by which steps', () => ShiftSent)
+  by?: ShiftSent;
+}
+
+export interface TargetDto {
+  readonly kind: TargetKind;
+  readonly lab: LabDto;
+  readonly pileId?: string;
+  readonly by?: { readonly value?: number; readonly chroma?: number; readonly hue?: number; readonly temperature?: number };
+}
+
+const ML = [0.1, 500] as const;
 
 export class NewPile {
-  @IsString({ message: 'A pile needs a name' })
-  @Length(1, 80, NAME)
-  @Matches(/\S/, NAME)
+  @Id('A pile')
+  id!: string;
+
+  @Nullable()
+  @Id('A painting')
+  paintingId?: string | null;
+
+  /** The pile it is to be the same colour as, mixed anew. */
+  @Optional()
+  @Id('A pile')
+  remakeOfId?: string;
+
+  @Words('The name of a pile', 80)
   name!: string;
 
-  @ValidateNested()
   @Optional()
-  @Type(() => TargetColour)
-  target?: TargetColour;
-
-  @ValidateNested()
-  @Optional()
-  @Type(() => SampledArea)
-  sampled?: SampledArea;
-
-  @IsArray({ message: 'A pile is made of tubes' })
-  @ArrayMinSize(1, { message: 'A pile is made of at least one tube' })
-  @ArrayMaxSize(24, { message: 'A pile is made of at most 24 ingredients' })
-  @ValidateNested({ each: true })
-  @Type(() => PileMeasure)
-  measures!: PileMeasure[];
+  @ObjectOf('A target is a colour', () => TargetSent)
+  target?: TargetSent;
 
   @Optional()
-  @IsNumber(number, AMOUNT)
-  @Min(0.1, AMOUNT)
-  @Max(500, AMOUNT)
-  amountMl?: number;
+  @Id('A sample')
+  sampleId?: string;
+
+  @ObjectOf('A pile has a plan', () => MixtureSent)
+  plan!: MixtureSent;
+
+  @Within('The millilitres of a pile', ...ML)
+  ml!: number;
 }
 
 export class PileChange {
-  @IsInt({ message: 'A change says which version it changes' })
-  @Min(1, { message: 'Versions start at 1' })
+  @Id('A pile')
+  id!: string;
+
+  @Version()
   version!: number;
 
   @Optional()
-  @IsString({ message: 'A pile needs a name' })
-  @Length(1, 80, NAME)
-  @Matches(/\S/, NAME)
+  @Words('The name of a pile', 80)
   name?: string;
 
-  @Optional()
-  @IsNumber(number, AMOUNT)
-  @Min(0.1, AMOUNT)
-  @Max(500, AMOUNT)
-  amountMl?: number;
+  @Nullable()
+  @ObjectOf('A target is a colour', () => TargetSent)
+  target?: TargetSent | null;
 
-  /** Another recipe for the same target, as chosen among the alternatives. */
   @Optional()
-  @IsArray({ message: 'A pile is made of tubes' })
-  @ArrayMinSize(1, { message: 'A pile is made of at least one tube' })
-  @ArrayMaxSize(24, { message: 'A pile is made of at most 24 ingredients' })
-  @ValidateNested({ each: true })
-  @Type(() => PileMeasure)
-  measures?: PileMeasure[];
+  @ObjectOf('A pile has a plan', () => MixtureSent)
+  plan?: MixtureSent;
+
+  @Optional()
+  @Within('The millilitres of a pile', ...ML)
+  ml?: number;
 }
 
-export interface LabDto {
-  readonly L: number;
-  readonly a: number;
-  readonly b: number;
-}
-
-/** A measure as it was recorded, with the state of each tube's curves it rested on. */
-export interface PileMeasureDto {
-  readonly parts: number;
-  readonly tubeId?: string;
-  readonly stateId?: string;
-  readonly letdown?: readonly { readonly tubeId: string; readonly stateId: string; readonly parts: number }[];
+/** What the plan gives, as predicted when it was kept. */
+export interface PredictionDto {
+  readonly lab: LabDto;
+  /** How far ΔE00 moves when each part is a tenth too much. */
+  readonly steadiness: number;
+  /** The least sure of the curves it rests on. */
+  readonly basis: Basis;
 }
 
 export interface PileDto {
   readonly id: string;
   readonly version: number;
-  readonly paintingId: string;
+  readonly paintingId: string | null;
+  readonly remakeOfId: string | null;
   readonly name: string;
-  readonly amountMl: number;
-  readonly target: LabDto | null;
-  readonly sampled: { readonly referenceId: string; readonly x: number; readonly y: number; readonly radius: number } | null;
-  readonly measures: readonly PileMeasureDto[];
-  /** As predicted when the recipe was kept. */
-  readonly predicted: LabDto;
-  /** Munsell value of the prediction. */
-  readonly value: number;
-  readonly temperature: number;
-  readonly deltaE00: number | null;
-  readonly steadiness: number;
-  /** The least sure of the curves it rests on. */
-  readonly basis: Basis;
+  readonly target: TargetDto | null;
+  readonly sampleId: string | null;
+  readonly plan: MixtureDto;
+  /** How large it is meant to be. */
+  readonly ml: number;
+  readonly predicted: PredictionDto;
+  /** What was done, living stages only, oldest first. */
+  readonly stages: readonly StageDto[];
+  /** How much of it there is now. */
+  readonly there: number;
   readonly createdAt: string;
   readonly updatedAt: string;
+  readonly deletedAt: string | null;
 }

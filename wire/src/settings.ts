@@ -1,5 +1,5 @@
-import { IsIn, IsInt, Min } from 'class-validator';
-import { Optional } from './optional.ts';
+import { IsIn } from 'class-validator';
+import { Optional, Version } from './fields.ts';
 import { VALUE_SCALES, type ValueScale, type WarmBlue } from '@dusk/core';
 
 export const SURROUNDS = ['white', 'N7', 'N5', 'N3', 'ground'] as const;
@@ -14,8 +14,7 @@ const WARM_BLUES = ['red-leaning', 'green-leaning'] as const;
 
 /** How this painter thinks; every field may be changed alone. */
 export class SettingsChange {
-  @IsInt({ message: 'A change says which version it changes' })
-  @Min(1, { message: 'Versions start at 1' })
+  @Version()
   version!: number;
 
   @Optional()
@@ -36,6 +35,7 @@ export class SettingsChange {
 }
 
 export interface SettingsDto {
+  readonly id: string;
   readonly version: number;
   readonly valueScale: ValueScale;
   readonly warmBlue: WarmBlue;

@@ -6,7 +6,21 @@ export interface CurvesDto {
   readonly S: readonly number[];
 }
 
-/** A tube of the studio with its newest state. */
+/** What piles taught of a tube. */
+export interface LearntDto {
+  /** The state it was learnt over. */
+  readonly stateId: string;
+  readonly basis: Basis;
+  readonly curves: CurvesDto;
+  /** Tinting strength, in times that of those curves, and the factor within which about two of three true ones lie. */
+  readonly strength: number;
+  readonly within: number;
+  readonly shiftNm: number;
+  /** From how many piles. */
+  readonly piles: number;
+}
+
+/** A tube of the studio with the state it is reckoned with today. */
 export interface TubeDto {
   readonly id: string;
   readonly name: string;
@@ -24,4 +38,5 @@ export interface TubeDto {
   readonly stateId: string;
   readonly basis: Basis;
   readonly curves: CurvesDto;
+  readonly learnt: LearntDto | null;
 }

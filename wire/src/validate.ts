@@ -6,7 +6,7 @@ import type { FieldError } from './problem.ts';
 /** A request that does not fit its class, field by field. */
 export class InvalidRequest extends Error {
   constructor(readonly fields: readonly FieldError[]) {
-    super(fields.map((f) => f.message).join(' '));
+    super([...new Set(fields.map((f) => f.message))].join(' '));
     this.name = 'InvalidRequest';
   }
 }

@@ -1,9 +1,49 @@
+import { Change } from './change.ts';
 import { Painting, Picture, PictureBytes, Reference } from './paintings.ts';
 import { Palette, PaletteTube } from './palettes.ts';
-import { Pile, PileMeasure } from './piles.ts';
+import { Pile, Sample } from './piles.ts';
 import { Settings } from './settings.ts';
+import { Addition, Belief, Look, Sighting, Stage } from './stages.ts';
 import { Tube, TubeState } from './tubes.ts';
 
-export { Painting, Palette, PaletteTube, Picture, PictureBytes, Pile, PileMeasure, Reference, Settings, Tube, TubeState };
+export type { EvidenceWithLooks } from './stages.ts';
+export type { LearntNumbers } from './tubes.ts';
+export {
+  Addition,
+  Belief,
+  Change,
+  Look,
+  Painting,
+  Palette,
+  PaletteTube,
+  Picture,
+  PictureBytes,
+  Pile,
+  Reference,
+  Sample,
+  Settings,
+  Sighting,
+  Stage,
+  Tube,
+  TubeState,
+};
 
-export const ENTITIES = [Tube, TubeState, Palette, PaletteTube, Painting, Picture, PictureBytes, Reference, Pile, PileMeasure, Settings];
+export const ENTITIES = [
+  Change,
+  Tube,
+  TubeState,
+  Palette,
+  PaletteTube,
+  Painting,
+  Picture,
+  PictureBytes,
+  Reference,
+  Sample,
+  Pile,
+  Stage,
+  Addition,
+  Sighting,
+  Look,
+  Belief,
+  Settings,
+];

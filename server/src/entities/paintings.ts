@@ -76,11 +76,14 @@ export class Reference {
   @PrimaryColumn('text', { primaryKeyConstraintName: 'pk_reference' })
   id!: string;
 
+  @Column('integer')
+  version!: number;
+
   @Index('ix_reference_painting')
   @Column('text')
   paintingId!: string;
 
-  @ManyToOne(() => Painting, (painting) => painting.references, { onDelete: 'CASCADE' })
+  @ManyToOne(() => Painting, (painting) => painting.references, { onDelete: 'RESTRICT' })
   @JoinColumn({ name: 'paintingId', foreignKeyConstraintName: 'fk_reference_painting' })
   painting?: Relation<Painting>;
 

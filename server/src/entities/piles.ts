@@ -1,9 +1,62 @@
-import type { Basis } from '@dusk/core';
-import { Column, Entity, Index, JoinColumn, ManyToOne, OneToMany, PrimaryColumn, type Relation } from 'typeorm';
+import type { MixtureDto, Outline, PredictionDto, TargetDto } from '@dusk/wire';
+import { Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
 import { Painting, Reference } from './paintings.ts';
-import { Tube, TubeState } from './tubes.ts';
 
-/** An amount of mixed paint: what it is made of, what it was meant to be, what was predicted then. */
+interface LabColumn {
+  readonly L: number;
+  readonly a: number;
+  readonly b: number;
+}
+
+/** A colour read from a picture, as it was seen and as it is to be painted. */
+@Entity({ name: 'sample' })
+export class Sample {
+  @PrimaryColumn('text', { primaryKeyConstraintName: 'pk_sample' })
+  id!: string;
+
+  @Column('integer')
+  version!: number;
+
+  @Index('ix_sample_painting')
+  @Column('text')
+  paintingId!: string;
+
+  @ManyToOne(() => Painting, { onDelete: 'RESTRICT' })
+  @JoinColumn({ name: 'paintingId', foreignKeyConstraintName: 'fk_sample_painting' })
+  painting?: Relation<Painting>;
+
+  @Index('ix_sample_reference')
+  @Column('text', { nullable: true })
+  referenceId!: string | null;
+
+  @ManyToOne(() => Reference, { onDelete: 'RESTRICT' })
+  @JoinColumn({ name: 'referenceId', foreignKeyConstraintName: 'fk_sample_reference' })
+  reference?: Relation<Reference>;
+
+  /** In the picture's own pixels. */
+  @Column('simple-json', { nullable: true })
+  outline!: Outline | null;
+
+  @Column('simple-json')
+  seen!: LabColumn;
+
+  @Column('simple-json')
+  paint!: LabColumn;
+
+  @Column('text')
+  zone!: string;
+
+  @Column('text')
+  thing!: string;
+
+  @Column('text')
+  createdAt!: string;
+
+  @Column('text', { nullable: true })
+  deletedAt!: string | null;
+}
+
+/** An amount of mixed paint: what it is meant to be and how it is to be made. What was done with it are its stages. */
 @Entity({ name: 'pile' })
 export class Pile {
   @PrimaryColumn('text', { primaryKeyConstraintName: 'pk_pile' })
@@ -13,72 +66,46 @@ export class Pile {
   version!: number;
 
   @Index('ix_pile_painting')
-  @Column('text')
-  paintingId!: string;
+  @Column('text', { nullable: true })
+  paintingId!: string | null;
 
-  @ManyToOne(() => Painting, { onDelete: 'CASCADE' })
+  @ManyToOne(() => Painting, { onDelete: 'RESTRICT' })
   @JoinColumn({ name: 'paintingId', foreignKeyConstraintName: 'fk_pile_painting' })
   painting?: Relation<Painting>;
+
+  @Index('ix_pile_remake_of')
+  @Column('text', { nullable: true })
+  remakeOfId!: string | null;
+
+  @ManyToOne(() => Pile, { onDelete: 'RESTRICT' })
+  @JoinColumn({ name: 'remakeOfId', foreignKeyConstraintName: 'fk_pile_remake_of' })
+  remakeOf?: Relation<Pile>;
 
   @Column('text')
   name!: string;
 
-  @Column('real')
-  amountMl!: number;
+  @Column('simple-json', { nullable: true })
+  target!: TargetDto | null;
 
-  /** CIELAB, D65. */
-  @Column('real', { nullable: true })
-  targetL!: number | null;
-
-  @Column('real', { nullable: true })
-  targetA!: number | null;
-
-  @Column('real', { nullable: true })
-  targetB!: number | null;
-
-  @Index('ix_pile_sampled_reference')
+  @Index('ix_pile_sample')
   @Column('text', { nullable: true })
-  sampledReferenceId!: string | null;
+  sampleId!: string | null;
 
-  @ManyToOne(() => Reference, { onDelete: 'SET NULL' })
-  @JoinColumn({ name: 'sampledReferenceId', foreignKeyConstraintName: 'fk_pile_reference' })
-  sampledReference?: Relation<Reference>;
+  @ManyToOne(() => Sample, { onDelete: 'RESTRICT' })
+  @JoinColumn({ name: 'sampleId', foreignKeyConstraintName: 'fk_pile_sample' })
+  sample?: Relation<Sample>;
 
-  @Column('real', { nullable: true })
-  sampledX!: number | null;
+  /** Replaced freely; names tubes in their states, piles at their stages. */
+  @Column('simple-json')
+  plan!: MixtureDto;
 
-  @Column('real', { nullable: true })
-  sampledY!: number | null;
-
-  @Column('real', { nullable: true })
-  sampledRadius!: number | null;
-
+  /** How large it is meant to be. */
   @Column('real')
-  predictedL!: number;
+  ml!: number;
 
-  @Column('real')
-  predictedA!: number;
-
-  @Column('real')
-  predictedB!: number;
-
-  @Column('real')
-  value!: number;
-
-  @Column('real')
-  temperature!: number;
-
-  @Column('real', { nullable: true })
-  deltaE00!: number | null;
-
-  @Column('real')
-  steadiness!: number;
-
-  @Column('text')
-  basis!: Basis;
-
-  @OneToMany(() => PileMeasure, (measure) => measure.pile)
-  measures?: Relation<PileMeasure[]>;
+  /** What the plan gives, as predicted when it was kept. */
+  @Column('simple-json')
+  predicted!: PredictionDto;
 
   @Column('text')
   createdAt!: string;
@@ -88,51 +115,4 @@ export class Pile {
 
   @Column('text', { nullable: true })
   deletedAt!: string | null;
-}
-
-/** Parts of a tube in a pile, or of a let-down whose own tubes point back at it. */
-@Entity({ name: 'pile_measure' })
-export class PileMeasure {
-  @PrimaryColumn('text', { primaryKeyConstraintName: 'pk_pile_measure' })
-  id!: string;
-
-  @Index('ix_pile_measure_pile')
-  @Column('text')
-  pileId!: string;
-
-  @ManyToOne(() => Pile, (pile) => pile.measures, { onDelete: 'CASCADE' })
-  @JoinColumn({ name: 'pileId', foreignKeyConstraintName: 'fk_pile_measure_pile' })
-  pile?: Relation<Pile>;
-
-  @Column('integer')
-  position!: number;
-
-  @Column('real')
-  parts!: number;
-
-  @Index('ix_pile_measure_tube')
-  @Column('text', { nullable: true })
-  tubeId!: string | null;
-
-  @ManyToOne(() => Tube, { onDelete: 'RESTRICT' })
-  @JoinColumn({ name: 'tubeId', foreignKeyConstraintName: 'fk_pile_measure_tube' })
-  tube?: Relation<Tube>;
-
-  /** The state of the tube's curves that the prediction rested on. */
-  @Index('ix_pile_measure_state')
-  @Column('text', { nullable: true })
-  stateId!: string | null;
-
-  @ManyToOne(() => TubeState, { onDelete: 'RESTRICT' })
-  @JoinColumn({ name: 'stateId', foreignKeyConstraintName: 'fk_pile_measure_state' })
-  state?: Relation<TubeState>;
-
-  /** The let-down this is a part of. */
-  @Index('ix_pile_measure_letdown')
-  @Column('text', { nullable: true })
-  letdownId!: string | null;
-
-  @ManyToOne(() => PileMeasure, { onDelete: 'CASCADE' })
-  @JoinColumn({ name: 'letdownId', foreignKeyConstraintName: 'fk_pile_measure_letdown' })
-  letdown?: Relation<PileMeasure>;
 }

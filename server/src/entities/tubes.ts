@@ -1,5 +1,6 @@
 import type { Basis } from '@dusk/core';
 import { Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
+import { Belief } from './stages.ts';
 
 /** A tube as bought, or a generic pigment of the catalogue (maker empty). */
 @Entity({ name: 'tube' })
@@ -23,9 +24,26 @@ export class Tube {
 
   @Column('text')
   createdAt!: string;
+
+  /** The state it is reckoned with today. */
+  @Index('ix_tube_state_today')
+  @Column('text', { nullable: true })
+  stateId!: string | null;
+
+  @ManyToOne(() => TubeState, { onDelete: 'RESTRICT' })
+  @JoinColumn({ name: 'stateId', foreignKeyConstraintName: 'fk_tube_state_today' })
+  state?: Relation<TubeState>;
 }
 
-/** What was known of a tube's curves from some day on. Rows are added, never changed. */
+/** What piles taught of a tube, beside the curves that follow from it. */
+export interface LearntNumbers {
+  readonly strength: number;
+  readonly within: number;
+  readonly shiftNm: number;
+  readonly piles: number;
+}
+
+/** What was known of a tube's curves from some day on. Rows are added, never changed: a trigger says so. */
 @Entity({ name: 'tube_state' })
 export class TubeState {
   @PrimaryColumn('text', { primaryKeyConstraintName: 'pk_tube_state' })
@@ -45,6 +63,27 @@ export class TubeState {
   /** Where the curves come from, as `catalogue typical-1`. */
   @Column('text')
   source!: string;
+
+  /** The state it was learnt over, itself not learnt; only of a learnt state. */
+  @Index('ix_tube_state_base')
+  @Column('text', { nullable: true })
+  baseId!: string | null;
+
+  @ManyToOne(() => TubeState, { onDelete: 'RESTRICT' })
+  @JoinColumn({ name: 'baseId', foreignKeyConstraintName: 'fk_tube_state_base' })
+  base?: Relation<TubeState>;
+
+  /** What taught it last; only of a learnt state. */
+  @Index('ix_tube_state_belief')
+  @Column('text', { nullable: true })
+  beliefId!: string | null;
+
+  @ManyToOne(() => Belief, { onDelete: 'RESTRICT' })
+  @JoinColumn({ name: 'beliefId', foreignKeyConstraintName: 'fk_tube_state_belief' })
+  belief?: Relation<Belief>;
+
+  @Column('simple-json', { nullable: true })
+  learnt!: LearntNumbers | null;
 
   @Column('simple-json')
   K!: number[];

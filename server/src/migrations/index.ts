@@ -1,4 +1,5 @@
 import { FirstLight1700000000000 } from './1700000000000-FirstLight.ts';
+import { PilesThatRemember1764000000000 } from './1764000000000-PilesThatRemember.ts';
 
 /** In the order in which they run; a landed one is never changed. */
-export const MIGRATIONS = [FirstLight1700000000000];
+export const MIGRATIONS = [FirstLight1700000000000, PilesThatRemember1764000000000];

@@ -1,66 +1,75 @@
-import { randomUUID } from 'node:crypto';
-import type { NewPalette, PaletteChange, PaletteDto } from '@dusk/wire';
-import { IsNull, type EntityManager } from 'typeorm';
+import type { Needs, PaletteDto } from '@dusk/wire';
+import { In, IsNull, type EntityManager } from 'typeorm';
 import { Painting, Palette, PaletteTube } from '../entities/index.ts';
-import { notFound, ProblemError, stale } from '../problems.ts';
-import { now } from './catalogue.ts';
+import { ProblemError, stale } from '../problems.ts';
+import { puttingAway } from './putAway.ts';
+import { groupedBy, present } from './rows.ts';
 import { checkTubes } from './tubes.ts';
+import type { Doing, Work } from './work.ts';
 
-const dto = (palette: Palette, tubes: readonly PaletteTube[]): PaletteDto => ({
-  id: palette.id,
-  version: palette.version,
-  name: palette.name,
-  tubeIds: tubes.map((t) => t.tubeId),
-  createdAt: palette.createdAt,
-  updatedAt: palette.updatedAt,
-});
-
-async function read(db: EntityManager, palette: Palette): Promise<PaletteDto> {
-  return dto(palette, await db.find(PaletteTube, { where: { paletteId: palette.id }, order: { position: 'ASC' } }));
+/** Palettes with their tubes, in two queries however many. */
+export async function paletteRows(db: EntityManager, ids?: readonly string[]): Promise<PaletteDto[]> {
+  const palettes = await db.find(Palette, { where: ids ? { id: In([...ids]) } : { deletedAt: IsNull() }, order: { createdAt: 'ASC' } });
+  const places = await db.find(PaletteTube, { ...(ids && { where: { paletteId: In([...ids]) } }), order: { position: 'ASC' } });
+  const tubes = groupedBy(places, (place) => place.paletteId);
+  return palettes.map(({ id, version, name, createdAt, updatedAt, deletedAt }) => ({
+    id,
+    version,
+    name,
+    tubeIds: (tubes.get(id) ?? []).map((t) => t.tubeId),
+    createdAt,
+    updatedAt,
+    deletedAt,
+  }));
 }
 
-export async function allPalettes(db: EntityManager): Promise<PaletteDto[]> {
-  const palettes = await db.find(Palette, { where: { deletedAt: IsNull() }, order: { createdAt: 'ASC' } });
-  return Promise.all(palettes.map((p) => read(db, p)));
-}
+export const paletteOf = async (db: EntityManager, id: string): Promise<Palette> => present('palette', await db.findOneBy(Palette, { id }));
 
-export async function paletteOf(db: EntityManager, id: string, deletedToo = false): Promise<Palette> {
-  const palette = await db.findOneBy(Palette, { id });
-  if (!palette || (palette.deletedAt && !deletedToo)) throw notFound('palette');
-  return palette;
-}
-
-async function layOut(db: EntityManager, paletteId: string, tubeIds: readonly string[]): Promise<void> {
+async function layOut({ db }: Work, paletteId: string, tubeIds: readonly string[]): Promise<void> {
   await checkTubes(db, tubeIds);
   await db.delete(PaletteTube, { paletteId });
-  await db.insert(PaletteTube, tubeIds.map((tubeId, position) => ({ paletteId, tubeId, position })));
+  await db.insert(
+    PaletteTube,
+    tubeIds.map((tubeId, position) => ({ paletteId, tubeId, position })),
+  );
 }
 
-export async function addPalette(db: EntityManager, { name, tubeIds }: NewPalette): Promise<PaletteDto> {
-  const at = now();
-  const palette = await db.save(Palette, { id: randomUUID(), version: 1, name, createdAt: at, updatedAt: at, deletedAt: null });
-  await layOut(db, palette.id, tubeIds);
-  return read(db, palette);
-}
+export const addPalette: Doing<Needs<'palette.add'>> = async (work, { id, name, tubeIds }) => {
+  await work.db.insert(Palette, { id, version: 1, name, createdAt: work.at, updatedAt: work.at, deletedAt: null });
+  await layOut(work, id, tubeIds);
+  work.touch('palettes', id);
+  return [{ do: 'palette.delete', id, version: 1 }];
+};
 
-export async function changePalette(db: EntityManager, id: string, { version, name, tubeIds }: PaletteChange): Promise<PaletteDto> {
-  const palette = await paletteOf(db, id);
-  if (palette.version !== version) throw stale('palette', version, await read(db, palette));
-  if (tubeIds) await layOut(db, id, tubeIds);
-  Object.assign(palette, { ...(name !== undefined && { name }), version: version + 1, updatedAt: now() });
-  return read(db, await db.save(palette));
-}
+export const changePalette: Doing<Needs<'palette.change'>> = async (work, { id, version, name, tubeIds }) => {
+  await paletteOf(work.db, id);
+  const [before] = (await paletteRows(work.db, [id])) as [PaletteDto];
+  if (before.version !== version) throw stale('palette', version, before);
+  if (tubeIds) await layOut(work, id, tubeIds);
+  await work.db.update(Palette, { id }, { ...(name !== undefined && { name }), version: version + 1, updatedAt: work.at });
+  work.touch('palettes', id);
+  return [
+    {
+      do: 'palette.change',
+      id,
+      version: version + 1,
+      ...(name !== undefined && { name: before.name }),
+      ...(tubeIds && { tubeIds: [...before.tubeIds] }),
+    },
+  ];
+};
 
-/** Marks a palette as deleted; one that a painting is made from stays. */
-export async function deletePalette(db: EntityManager, id: string): Promise<void> {
-  const palette = await paletteOf(db, id);
+/** A palette that a painting is made from stays. */
+async function checkUnused({ db }: Work, { id }: { readonly id: string }, back: boolean): Promise<void> {
+  if (back) return;
   const painting = await db.findOneBy(Painting, { paletteId: id, deletedAt: IsNull() });
   if (painting)
     throw new ProblemError(409, 'In use', `“${painting.title}” is painted from this palette. Give it another palette first.`);
-  await db.save(Object.assign(palette, { deletedAt: now(), version: palette.version + 1 }));
 }
 
-export async function restorePalette(db: EntityManager, id: string): Promise<PaletteDto> {
-  const palette = await paletteOf(db, id, true);
-  return read(db, await db.save(Object.assign(palette, { deletedAt: null, version: palette.version + 1 })));
-}
+export const { away: deletePalette, back: restorePalette } = puttingAway({
+  what: 'palette',
+  rows: 'palettes',
+  entity: Palette,
+  check: checkUnused,
+});

@@ -1,10 +1,10 @@
 import { createHash } from 'node:crypto';
-import { PICTURE_LONGEST_SIDE, UPLOAD_MOST_PIXELS } from '@dusk/wire';
+import { PICTURE_LONGEST_SIDE, UPLOAD_MOST_PIXELS, type PictureDto } from '@dusk/wire';
 import sharp from 'sharp';
 import type { EntityManager } from 'typeorm';
 import { Picture, PictureBytes } from '../entities/index.ts';
-import { ProblemError } from '../problems.ts';
-import { now } from './catalogue.ts';
+import { notFound, ProblemError } from '../problems.ts';
+import { now } from './work.ts';
 
 /** A picture ready to be kept: upright, sRGB, no larger than needed, without metadata. */
 export interface NormalPicture {
@@ -46,12 +46,20 @@ export async function normalise(upload: Buffer): Promise<NormalPicture> {
 }
 
 /** Keeps a picture under the hash of its bytes; one that is there already is not kept twice. */
-export async function keepPicture(db: EntityManager, picture: NormalPicture): Promise<Picture> {
+export async function keepPicture(db: EntityManager, picture: NormalPicture): Promise<{ readonly kept: PictureDto; readonly known: boolean }> {
   const id = createHash('sha256').update(picture.bytes).digest('hex');
-  const known = await db.findOneBy(Picture, { id });
-  if (known) return known;
   const { mime, width, height, bytes } = picture;
-  const kept = await db.save(Picture, { id, mime, width, height, createdAt: now() });
-  await db.insert(PictureBytes, { pictureId: id, bytes });
-  return kept;
+  const known = await db.existsBy(Picture, { id });
+  if (!known) {
+    await db.insert(Picture, { id, mime, width, height, createdAt: now() });
+    await db.insert(PictureBytes, { pictureId: id, bytes });
+  }
+  return { kept: { id, width, height }, known };
+}
+
+/** A picture with its bytes. */
+export async function pictureBytes(db: EntityManager, id: string): Promise<{ mime: string; bytes: Buffer }> {
+  const row = await db.findOne(PictureBytes, { where: { pictureId: id }, relations: { picture: true } });
+  if (!row) throw notFound('picture');
+  return { mime: row.picture!.mime, bytes: row.bytes };
 }

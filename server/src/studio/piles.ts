@@ -1,204 +1,236 @@
-import { randomUUID } from 'node:crypto';
-import { mixCurves, temperature, valueOfLightness, weigh, type Basis, type BookIngredient, type Lab, type Measure } from '@dusk/core';
-import type { LabDto, NewPile, PileChange, PileDto, PileMeasure as MeasureSent, PileMeasureDto } from '@dusk/wire';
-import { IsNull, type EntityManager } from 'typeorm';
-import { Pile, PileMeasure, Reference, type TubeState } from '../entities/index.ts';
-import { notFound, ProblemError, stale } from '../problems.ts';
-import { now } from './catalogue.ts';
+import { checkMixture, leastSure, leavesOf, masstoneOf, predict, throughStages, type Leaf, type Mixture, type PaintCurves, type StageRecord } from '@dusk/core';
+import { labDto, mixtureDto, type MixtureSent, type Needs, type PileDto, type PredictionDto, type StageDto, type TargetDto } from '@dusk/wire';
+import { In, IsNull, type EntityManager } from 'typeorm';
+import { Pile, Sample, Stage, type Addition } from '../entities/index.ts';
+import { stale, unfit } from '../problems.ts';
 import { paintingOf } from './paintings.ts';
-import { checkTubes, newestStates } from './tubes.ts';
+import { puttingAway } from './putAway.ts';
+import { present } from './rows.ts';
+import { additionOf, paintsOf, readStages, recordsOf, withMothers, type StagesRead } from './stagesRead.ts';
+import type { Studio } from './studio.ts';
+import { checkTubes, paintOfState, statesById, statesToday } from './tubes.ts';
+import type { Doing, Work } from './work.ts';
 
-const USUAL_AMOUNT_ML = 4;
-
-const lab = (L: number | null, a: number | null, b: number | null): LabDto | null => (L === null || a === null || b === null ? null : { L, a, b });
-
-function measureDtos(rows: readonly PileMeasure[]): PileMeasureDto[] {
-  const inOrder = [...rows].sort((one, other) => one.position - other.position);
-  return inOrder
-    .filter((row) => row.letdownId === null)
-    .map(({ id, parts, tubeId, stateId }) =>
-      tubeId !== null && stateId !== null
-        ? { parts, tubeId, stateId }
-        : {
-            parts,
-            letdown: inOrder.filter((r) => r.letdownId === id).map((r) => ({ tubeId: r.tubeId!, stateId: r.stateId!, parts: r.parts })),
-          },
-    );
-}
-
-function dto(pile: Pile): PileDto {
-  const { id, version, paintingId, name, amountMl, value, temperature: t, deltaE00, steadiness, basis, createdAt, updatedAt } = pile;
+function stageDto(stage: Stage, { additions, looks, beliefs }: StagesRead): StageDto {
+  const { id, n, kind, at, left, predicted } = stage;
   return {
     id,
-    version,
-    paintingId,
-    name,
-    amountMl,
-    target: lab(pile.targetL, pile.targetA, pile.targetB),
-    sampled:
-      pile.sampledReferenceId === null
-        ? null
-        : { referenceId: pile.sampledReferenceId, x: pile.sampledX!, y: pile.sampledY!, radius: pile.sampledRadius! },
-    measures: measureDtos(pile.measures ?? []),
-    predicted: { L: pile.predictedL, a: pile.predictedA, b: pile.predictedB },
-    value,
-    temperature: t,
-    deltaE00,
-    steadiness,
-    basis,
-    createdAt,
-    updatedAt,
+    n,
+    kind,
+    at,
+    left,
+    predicted,
+    additions: (additions.get(id) ?? []).map(({ id: own, tubeId, stateId, sourceId, ml, low, high, said }) => ({
+      id: own,
+      tubeId,
+      stateId,
+      stageId: sourceId,
+      ml,
+      low,
+      high,
+      said,
+    })),
+    looks: (looks.get(id) ?? []).map(({ id: own, sightingId, sighting, L, a, b, said, at: when }) => ({
+      id: own,
+      sightingId,
+      kind: sighting!.kind,
+      lab: { L, a, b },
+      said,
+      at: when,
+      beliefId: beliefs.get(own)?.id ?? null,
+      refused: (beliefs.get(own)?.refusedAt ?? null) !== null,
+    })),
   };
 }
 
-async function read(db: EntityManager, id: string): Promise<PileDto> {
-  return dto((await db.findOne(Pile, { where: { id }, relations: { measures: true } }))!);
-}
-
-export async function pilesOf(db: EntityManager, paintingId: string): Promise<PileDto[]> {
-  await paintingOf(db, paintingId);
+/** Piles with what was done with them, in a fixed number of queries: by id, or all of a painting. */
+export async function pileRows(db: EntityManager, where: { readonly ids?: readonly string[]; readonly paintingId?: string }): Promise<PileDto[]> {
+  const { ids, paintingId } = where;
   const piles = await db.find(Pile, {
-    where: { paintingId, deletedAt: IsNull() },
-    relations: { measures: true },
-    order: { createdAt: 'ASC' },
+    where: ids ? { id: In([...ids]) } : { paintingId: paintingId!, deletedAt: IsNull() },
+    order: { createdAt: 'ASC', id: 'ASC' },
   });
-  return piles.map(dto);
+  const read = await readStages(db, ids ? { pileIds: ids } : { paintingId: paintingId! });
+  const { now } = throughStages(recordsOf(read));
+  const stages = new Map<string, StageDto[]>();
+  for (const stage of read.stages) stages.set(stage.pileId, [...(stages.get(stage.pileId) ?? []), stageDto(stage, read)]);
+  return piles.map(({ painting: _, remakeOf: __, sample: ___, ...pile }) => ({
+    ...pile,
+    stages: stages.get(pile.id) ?? [],
+    there: now.get(pile.id)?.ml ?? 0,
+  }));
 }
 
-async function pileOf(db: EntityManager, id: string, deletedToo = false): Promise<Pile> {
-  const pile = await db.findOneBy(Pile, { id });
-  if (!pile || (pile.deletedAt && !deletedToo)) throw notFound('pile');
-  return pile;
-}
+/** All piles of a painting. */
+export const pilesOf = ({ look }: Studio, paintingId: string): Promise<PileDto[]> => look((db) => pileRows(db, { paintingId }));
 
-const TRUST: readonly Basis[] = ['typical', 'fitted', 'measured'];
+export const pileOf = async (db: EntityManager, id: string): Promise<Pile> => present('pile', await db.findOneBy(Pile, { id }));
 
-/** What the engine says of a recipe, from the newest states of its tubes. */
-interface Prediction {
-  readonly columns: Pick<Pile, 'predictedL' | 'predictedA' | 'predictedB' | 'value' | 'temperature' | 'deltaE00' | 'steadiness' | 'basis'>;
-  readonly states: ReadonlyMap<string, TubeState>;
-}
-
-const tubeIdsOf = (measures: readonly MeasureSent[]): string[] =>
-  measures.flatMap((m) => m.letdown?.map((l) => l.tubeId) ?? m.tubeId!);
-
-function checkMeasures(measures: readonly MeasureSent[]): void {
-  const both = measures.find((m) => m.letdown !== undefined && m.tubeId !== undefined);
-  if (both)
-    throw new ProblemError(422, 'The request does not fit', 'An ingredient is a tube or a let-down, not both.', {
-      fields: [{ field: 'measures', message: 'An ingredient is a tube or a let-down, not both.' }],
-    });
-}
-
-async function predict(db: EntityManager, sent: readonly MeasureSent[], target: Lab | undefined): Promise<Prediction> {
-  checkMeasures(sent);
-  const tubeIds = tubeIdsOf(sent);
-  await checkTubes(db, tubeIds);
-  const states = await newestStates(db, tubeIds);
-  const paint = (tubeId: string) => {
-    const { K, S } = states.get(tubeId)!;
-    return { K: Float64Array.from(K), S: Float64Array.from(S) };
+/** A plan with every tube in a state: that which was named, or today's. */
+async function withStates(db: EntityManager, { heaps }: Mixture): Promise<Mixture> {
+  const tubes = leavesOf({ heaps }).flatMap(({ source }) => ('tube' in source ? source : []));
+  await checkTubes(
+    db,
+    tubes.map((t) => t.tube),
+  );
+  const today = await statesToday(
+    db,
+    tubes.map((t) => t.tube),
+  );
+  const named = await statesById(
+    db,
+    tubes.flatMap((t) => t.state ?? []),
+  );
+  const stateOf = ({ tube, state }: { readonly tube: string; readonly state?: string }): string => {
+    if (state === undefined) return today.get(tube)!.id;
+    if (named.get(state)?.tubeId !== tube) throw unfit('Unknown state', 'plan', 'A tube in the plan has no such state.');
+    return state;
   };
-  const measures = sent.map(({ parts, tubeId, letdown }): Measure => {
-    const curves = letdown ? mixCurves(letdown.map((l) => ({ paint: paint(l.tubeId), parts: l.parts }))) : paint(tubeId!);
-    const ingredient: BookIngredient = { id: tubeId ?? 'let-down', counts: [], ...curves };
-    return { ingredient, parts };
-  });
-  const { lab: predicted, deltaE00, steadiness } = weigh(measures, target ?? [50, 0, 0]);
-  const basis = TRUST.find((b) => [...states.values()].some((s) => s.basis === b)) ?? 'typical';
   return {
-    states,
-    columns: {
-      predictedL: predicted[0],
-      predictedA: predicted[1],
-      predictedB: predicted[2],
-      value: valueOfLightness(predicted[0]),
-      temperature: temperature(predicted),
-      deltaE00: target ? deltaE00 : null,
-      steadiness,
-      basis,
-    },
+    heaps: heaps.map(({ ingredients }) => ({
+      ingredients: ingredients.map((ingredient) => ('tube' in ingredient ? { ...ingredient, state: stateOf(ingredient) } : ingredient)),
+    })),
   };
 }
 
-async function layDown(db: EntityManager, pileId: string, sent: readonly MeasureSent[], states: ReadonlyMap<string, TubeState>): Promise<void> {
-  await db.delete(PileMeasure, { pileId });
-  let position = 0;
-  const row = (parts: number, tubeId: string | null, letdownId: string | null) => ({
-    id: randomUUID(),
-    pileId,
-    position: position++,
-    parts,
-    tubeId,
-    stateId: tubeId === null ? null : states.get(tubeId)!.id,
-    letdownId,
-  });
-  for (const { parts, tubeId, letdown } of sent) {
-    const measure = row(parts, letdown ? null : tubeId!, null);
-    await db.insert(PileMeasure, measure);
-    for (const part of letdown ?? []) await db.insert(PileMeasure, row(part.parts, part.tubeId, measure.id));
-  }
+/** Curves and trust of everything a plan is made from. */
+async function sourcesOf(db: EntityManager, plan: Mixture) {
+  const leaves = leavesOf(plan).map(({ source }) => source);
+  const states = await statesById(
+    db,
+    leaves.flatMap((source) => ('tube' in source ? (source.state ?? []) : [])),
+  );
+  const pileIds = leaves.flatMap((source) => ('pile' in source ? source.pile : []));
+  for (const id of pileIds) await pileOf(db, id);
+  const records = pileIds.length === 0 ? [] : await withMothers(db, pileIds);
+  const { at, now } = throughStages(records, await paintsOf(db, records));
+  const paintOf = (source: Leaf): PaintCurves => {
+    if ('tube' in source) return paintOfState(states.get(source.state!)!);
+    const content = source.stage === undefined ? now.get(source.pile) : at.get(source.stage);
+    if (!content?.paint) throw unfit('Not mixed yet', 'plan', 'A pile in the plan is not mixed yet, so nothing can be taken from it.');
+    return content.paint;
+  };
+  return { paintOf, basis: leastSure([...states.values()].map((s) => s.basis)) };
 }
 
-async function checkSampled(db: EntityManager, paintingId: string, sampled: NewPile['sampled']): Promise<void> {
-  if (sampled && !(await db.existsBy(Reference, { id: sampled.referenceId, paintingId })))
-    throw new ProblemError(422, 'Unknown reference', 'The place was sampled from a picture that this painting does not have.', {
-      fields: [{ field: 'sampled.referenceId', message: 'There is no such reference.' }],
-    });
+/** A plan made ready to be kept, and what it gives. */
+async function planned(db: EntityManager, sent: MixtureSent): Promise<{ readonly plan: Pile['plan']; readonly predicted: PredictionDto }> {
+  const mixture: Mixture = { heaps: sent.heaps as unknown as Mixture['heaps'] };
+  checkSources(mixture);
+  checkMixture(mixture);
+  const plan = await withStates(db, mixture);
+  const { paintOf, basis } = await sourcesOf(db, plan);
+  const { lab, steadiness } = predict(plan, paintOf);
+  return { plan: mixtureDto(plan), predicted: { lab: labDto(lab), steadiness, basis } };
 }
 
-export async function addPile(db: EntityManager, paintingId: string, sent: NewPile): Promise<PileDto> {
-  await paintingOf(db, paintingId);
-  await checkSampled(db, paintingId, sent.sampled);
-  const target: Lab | undefined = sent.target && [sent.target.L, sent.target.a, sent.target.b];
-  const { columns, states } = await predict(db, sent.measures, target);
-  const at = now();
-  const id = randomUUID();
+/** Each ingredient is one thing: a tube, a pile or a heap. */
+function checkSources({ heaps }: Mixture): void {
+  for (const { ingredients } of heaps)
+    for (const ingredient of ingredients) {
+      const kinds = ['tube', 'pile', 'heap'].filter((kind) => kind in ingredient);
+      const astray = ('state' in ingredient && !('tube' in ingredient)) || ('stage' in ingredient && !('pile' in ingredient));
+      if (kinds.length !== 1 || astray)
+        throw unfit('The request does not fit', 'plan', 'An ingredient is one thing: a tube, a pile, or an earlier heap.');
+    }
+}
+
+async function checkTarget(db: EntityManager, target: TargetDto | null | undefined): Promise<void> {
+  if (target?.pileId !== undefined && !(await db.existsBy(Pile, { id: target.pileId })))
+    throw unfit('Unknown pile', 'target.pileId', 'The target is relative to a pile that is not there.');
+}
+
+export const addPile: Doing<Needs<'pile.add'>> = async ({ db, at, touch }, sent) => {
+  const { id, paintingId = null, remakeOfId = null, name, target = null, sampleId = null, ml } = sent;
+  if (paintingId !== null) await paintingOf(db, paintingId);
+  if (remakeOfId !== null) await pileOf(db, remakeOfId);
+  if (sampleId !== null && !(await db.existsBy(Sample, { id: sampleId })))
+    throw unfit('Unknown sample', 'sampleId', 'The pile is for a sample that is not there.');
+  await checkTarget(db, target as TargetDto | null);
+  const { plan, predicted } = await planned(db, sent.plan);
   await db.insert(Pile, {
     id,
     version: 1,
     paintingId,
-    name: sent.name,
-    amountMl: sent.amountMl ?? USUAL_AMOUNT_ML,
-    targetL: sent.target?.L ?? null,
-    targetA: sent.target?.a ?? null,
-    targetB: sent.target?.b ?? null,
-    sampledReferenceId: sent.sampled?.referenceId ?? null,
-    sampledX: sent.sampled?.x ?? null,
-    sampledY: sent.sampled?.y ?? null,
-    sampledRadius: sent.sampled?.radius ?? null,
-    ...columns,
+    remakeOfId,
+    name,
+    target: target as TargetDto | null,
+    sampleId,
+    plan,
+    ml,
+    predicted,
     createdAt: at,
     updatedAt: at,
     deletedAt: null,
   });
-  await layDown(db, id, sent.measures, states);
-  return read(db, id);
-}
+  touch('piles', id);
+  if (paintingId !== null) touch('paintings', paintingId);
+  return [{ do: 'pile.delete', id, version: 1 }];
+};
 
-export async function changePile(db: EntityManager, id: string, { version, name, amountMl, measures }: PileChange): Promise<PileDto> {
+export const changePile: Doing<Needs<'pile.change'>> = async ({ db, at, touch }, { id, version, name, target, plan, ml }) => {
   const pile = await pileOf(db, id);
-  if (pile.version !== version) throw stale('pile', version, await read(db, id));
-  const change: Partial<Pile> = { version: version + 1, updatedAt: now() };
-  if (name !== undefined) change.name = name;
-  if (amountMl !== undefined) change.amountMl = amountMl;
-  if (measures) {
-    const target = lab(pile.targetL, pile.targetA, pile.targetB);
-    const { columns, states } = await predict(db, measures, target ? [target.L, target.a, target.b] : undefined);
-    Object.assign(change, columns);
-    await layDown(db, id, measures, states);
+  if (pile.version !== version) {
+    const [current] = await pileRows(db, { ids: [id] });
+    throw stale('pile', version, current);
   }
-  await db.update(Pile, { id }, change);
-  return read(db, id);
-}
+  await checkTarget(db, target as TargetDto | null | undefined);
+  await db.update(
+    Pile,
+    { id },
+    {
+      version: version + 1,
+      updatedAt: at,
+      ...(name !== undefined && { name }),
+      ...(target !== undefined && { target: target as TargetDto | null }),
+      ...(ml !== undefined && { ml }),
+      ...(plan && (await planned(db, plan))),
+    },
+  );
+  touch('piles', id);
+  return [
+    {
+      do: 'pile.change',
+      id,
+      version: version + 1,
+      ...(name !== undefined && { name: pile.name }),
+      ...(target !== undefined && { target: pile.target as Needs<'pile.change'>['target'] }),
+      ...(ml !== undefined && { ml: pile.ml }),
+      ...(plan && { plan: pile.plan as unknown as MixtureSent }),
+    },
+  ];
+};
 
-export async function deletePile(db: EntityManager, id: string): Promise<void> {
-  const pile = await pileOf(db, id);
-  await db.update(Pile, { id }, { deletedAt: now(), version: pile.version + 1 });
-}
+export const { away: deletePile, back: restorePile } = puttingAway({
+  what: 'pile',
+  rows: 'piles',
+  entity: Pile,
+  touches: ({ touch }: Work, row) => {
+    const { paintingId } = row as unknown as Pile;
+    if (paintingId !== null) touch('paintings', paintingId);
+  },
+});
 
-export async function restorePile(db: EntityManager, id: string): Promise<PileDto> {
-  const pile = await pileOf(db, id, true);
-  await db.update(Pile, { id }, { deletedAt: null, version: pile.version + 1 });
-  return read(db, id);
+/**
+ * The colour of a pile after a stage that is about to be recorded (a stage is never changed, so it is
+ * reckoned before), or null where it is not known what went in.
+ */
+export async function predictedAfter(
+  db: EntityManager,
+  stage: Pick<Stage, 'id' | 'n' | 'pileId' | 'kind' | 'left'>,
+  additions: readonly Pick<Addition, 'tubeId' | 'stateId' | 'sourceId' | 'ml' | 'low' | 'high'>[],
+): Promise<{ L: number; a: number; b: number } | null> {
+  const sources = additions.flatMap(({ sourceId }) => sourceId ?? []);
+  const mothers = sources.length === 0 ? [] : await db.find(Stage, { where: { id: In(sources) }, select: { id: true, pileId: true } });
+  const own: StageRecord = {
+    id: stage.id,
+    n: stage.n,
+    pile: stage.pileId,
+    kind: stage.kind,
+    ...(stage.left !== null && { left: stage.left }),
+    additions: additions.map(additionOf),
+  };
+  const records = [...(await withMothers(db, [stage.pileId, ...mothers.map((m) => m.pileId)])), own];
+  const content = throughStages(records, await paintsOf(db, records)).at.get(stage.id);
+  return content?.paint && content.known ? labDto(masstoneOf(content.paint)) : null;
 }

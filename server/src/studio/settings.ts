@@ -1,17 +1,28 @@
-import type { SettingsChange, SettingsDto } from '@dusk/wire';
+import type { Needs, SettingsDto } from '@dusk/wire';
 import type { EntityManager } from 'typeorm';
 import { Settings } from '../entities/index.ts';
 import { stale } from '../problems.ts';
+import type { Doing } from './work.ts';
+import { changed, given } from './rows.ts';
 
-const row = (db: EntityManager): Promise<Settings> => db.findOneByOrFail(Settings, { id: 1 });
+const ONLY = 1;
 
-const dto = ({ version, valueScale, warmBlue, surround, room }: Settings): SettingsDto => ({ version, valueScale, warmBlue, surround, room });
+const dto = ({ version, valueScale, warmBlue, surround, room }: Settings): SettingsDto => ({
+  id: String(ONLY),
+  version,
+  valueScale,
+  warmBlue,
+  surround,
+  room,
+});
 
-export const readSettings = async (db: EntityManager): Promise<SettingsDto> => dto(await row(db));
+export const settingsRows = async (db: EntityManager): Promise<SettingsDto[]> => [dto(await db.findOneByOrFail(Settings, { id: ONLY }))];
 
-export async function changeSettings(db: EntityManager, { version, ...change }: SettingsChange): Promise<SettingsDto> {
-  const settings = await row(db);
-  if (settings.version !== version) throw stale('setting', version, dto(settings));
-  const given = Object.fromEntries(Object.entries(change).filter(([, v]) => v !== undefined));
-  return dto(await db.save(Object.assign(settings, given, { version: version + 1 })));
-}
+export const changeSettings: Doing<Needs<'settings.change'>> = async ({ db, touch }, { version, ...change }) => {
+  const [settings] = (await settingsRows(db)) as [SettingsDto];
+  if (settings.version !== version) throw stale('setting', version, settings);
+  const news = given(change);
+  await db.update(Settings, { id: ONLY }, { ...news, version: version + 1 });
+  touch('settings', String(ONLY));
+  return [{ do: 'settings.change', version: version + 1, ...changed(news, settings) }];
+};

@@ -1,10 +1,13 @@
 import 'reflect-metadata';
-import { mkdirSync } from 'node:fs';
+import { existsSync, mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { DataSource, type EntityManager } from 'typeorm';
 import { ENTITIES } from '../entities/index.ts';
 import { MIGRATIONS } from '../migrations/index.ts';
+import { isRefusal } from '../problems.ts';
 import { stockCatalogue } from './catalogue.ts';
+import { migrate } from './migrating.ts';
+import { inTransaction, reopen } from './transactions.ts';
 
 /** The file that is the whole studio, inside the data folder. */
 export const STUDIO_FILE = 'studio.sqlite';
@@ -46,9 +49,10 @@ export const dataSourceFor = (file: string): DataSource =>
 export async function openStudio(folder: string): Promise<Studio> {
   mkdirSync(folder, { recursive: true });
   const file = join(folder, STUDIO_FILE);
+  const isNew = !existsSync(file);
   const data = dataSourceFor(file);
   await data.initialize();
-  await data.runMigrations({ transaction: 'each' });
+  await migrate(data, file, isNew);
   let last: Promise<unknown> = Promise.resolve();
   const inTurn = <T>(work: () => Promise<T>): Promise<T> => {
     const next = last.then(work);
@@ -56,7 +60,15 @@ export async function openStudio(folder: string): Promise<Studio> {
     return next;
   };
   const look: Studio['look'] = (work) => inTurn(() => work(data.manager));
-  const change: Studio['change'] = (work) => inTurn(() => data.transaction(work));
+  const change: Studio['change'] = (work) =>
+    inTurn(async () => {
+      try {
+        return await inTransaction(data, work);
+      } catch (cause) {
+        if (!isRefusal(cause)) await reopen(data);
+        throw cause;
+      }
+    });
   await change(stockCatalogue);
   return {
     file,

@@ -1,18 +1,27 @@
-import { CATALOGUE } from '@dusk/core';
-import type { TubeDto } from '@dusk/wire';
+import { CATALOGUE, type PaintCurves } from '@dusk/core';
+import type { CurvesDto, LearntDto, TubeDto } from '@dusk/wire';
 import { In, type EntityManager } from 'typeorm';
 import { Tube, TubeState } from '../entities/index.ts';
-import { ProblemError } from '../problems.ts';
+import { unfit } from '../problems.ts';
 
-/** The newest state of each tube asked for, or of all. */
-export async function newestStates(db: EntityManager, tubeIds?: readonly string[]): Promise<Map<string, TubeState>> {
-  const states = await db.find(TubeState, { ...(tubeIds && { where: { tubeId: In([...tubeIds]) } }), order: { createdAt: 'ASC' } });
-  return new Map(states.map((state) => [state.tubeId, state]));
+const curvesDto = ({ K, S }: TubeState): CurvesDto => ({ K, S });
+
+export const paintOfState = ({ K, S }: TubeState): PaintCurves => ({ K: Float64Array.from(K), S: Float64Array.from(S) });
+
+/** States by id, in one query. */
+export async function statesById(db: EntityManager, ids: readonly string[]): Promise<Map<string, TubeState>> {
+  const states = ids.length === 0 ? [] : await db.find(TubeState, { where: { id: In([...new Set(ids)]) } });
+  return new Map(states.map((state) => [state.id, state]));
 }
 
-function tubeDto(tube: Tube, state: TubeState): TubeDto {
-  const pigment = CATALOGUE.get(tube.pigment)!;
-  const { colourIndex, character, caution, drying, lightfastness, density } = pigment;
+const learntDto = (state: TubeState): LearntDto | null =>
+  state.learnt && state.base
+    ? { stateId: state.base.id, basis: state.base.basis, curves: curvesDto(state.base), ...state.learnt }
+    : null;
+
+function tubeDto(tube: Tube): TubeDto {
+  const { colourIndex, character, caution, drying, lightfastness, density } = CATALOGUE.get(tube.pigment)!;
+  const state = tube.state!;
   return {
     id: tube.id,
     name: tube.name,
@@ -27,27 +36,31 @@ function tubeDto(tube: Tube, state: TubeState): TubeDto {
     nozzleMm: tube.nozzleMm,
     stateId: state.id,
     basis: state.basis,
-    curves: { K: state.K, S: state.S },
+    curves: curvesDto(state),
+    learnt: learntDto(state),
   };
 }
 
-/** All tubes: those of the studio first, then the generic ones, each in the order painters lay them out. */
-export async function allTubes(db: EntityManager): Promise<TubeDto[]> {
-  const states = await newestStates(db);
+/** Tubes in one query: those of the studio first, then the generic ones, each in the order painters lay them out. */
+export async function tubeRows(db: EntityManager, ids?: readonly string[]): Promise<TubeDto[]> {
   const order = new Map([...CATALOGUE.keys()].map((slug, i) => [slug, i]));
-  const tubes = (await db.find(Tube)).filter((tube) => CATALOGUE.has(tube.pigment));
+  const tubes = await db.find(Tube, { ...(ids && { where: { id: In([...ids]) } }), relations: { state: { base: true } } });
   return tubes
+    .filter((tube) => CATALOGUE.has(tube.pigment))
     .sort((a, b) => Number(a.maker === '') - Number(b.maker === '') || order.get(a.pigment)! - order.get(b.pigment)!)
-    .map((tube) => tubeDto(tube, states.get(tube.id)!));
+    .map(tubeDto);
+}
+
+/** The state each tube is reckoned with today. */
+export async function statesToday(db: EntityManager, tubeIds: readonly string[]): Promise<Map<string, TubeState>> {
+  const tubes = await db.find(Tube, { where: { id: In([...new Set(tubeIds)]) }, relations: { state: true } });
+  return new Map(tubes.map((tube) => [tube.id, tube.state!]));
 }
 
 /** @throws ProblemError unless every tube is in the studio. */
 export async function checkTubes(db: EntityManager, tubeIds: readonly string[]): Promise<void> {
   const wanted = [...new Set(tubeIds)];
-  const known = await db.find(Tube, { where: { id: In(wanted) }, select: { id: true } });
-  if (known.length === wanted.length) return;
-  const missing = wanted.find((id) => !known.some((tube) => tube.id === id))!;
-  throw new ProblemError(422, 'Unknown tube', `There is no tube ${missing} in this studio.`, {
-    fields: [{ field: 'tubeIds', message: `There is no tube ${missing}.` }],
-  });
+  const known = new Set((await db.find(Tube, { where: { id: In(wanted) }, select: { id: true } })).map((tube) => tube.id));
+  const missing = wanted.find((id) => !known.has(id));
+  if (missing !== undefined) throw unfit('Unknown tube', 'tubeIds', `There is no tube ${missing} in this studio.`);
 }

@@ -1,0 +1,194 @@
+import type { Sight, Stage as EvidenceStage } from '@dusk/core';
+import type { StageKind } from '@dusk/wire';
+import { Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
+import { Pile } from './piles.ts';
+import { Tube, TubeState } from './tubes.ts';
+
+interface LabColumn {
+  readonly L: number;
+  readonly a: number;
+  readonly b: number;
+}
+
+/** Something that was done with a pile. Never changed but for `withdrawnAt`: a trigger says so. */
+@Entity({ name: 'stage' })
+export class Stage {
+  @PrimaryColumn('text', { primaryKeyConstraintName: 'pk_stage' })
+  id!: string;
+
+  /** Its place in the order of all stages. */
+  @Index('ux_stage_n', { unique: true })
+  @Column('integer')
+  n!: number;
+
+  @Index('ix_stage_pile')
+  @Column('text')
+  pileId!: string;
+
+  @ManyToOne(() => Pile, { onDelete: 'RESTRICT' })
+  @JoinColumn({ name: 'pileId', foreignKeyConstraintName: 'fk_stage_pile' })
+  pile?: Relation<Pile>;
+
+  @Column('text')
+  kind!: StageKind;
+
+  /** Millilitres that are left, where it was said. */
+  @Column('real', { nullable: true })
+  left!: number | null;
+
+  @Column('text')
+  at!: string;
+
+  /** The pile's colour after it, as predicted then; null where its tubes are not all known. */
+  @Column('simple-json', { nullable: true })
+  predicted!: LabColumn | null;
+
+  @Column('text', { nullable: true })
+  withdrawnAt!: string | null;
+}
+
+/** Paint that went into a pile at a stage: of a tube in a state, or of a pile at a stage. Never changed. */
+@Entity({ name: 'addition' })
+export class Addition {
+  @PrimaryColumn('text', { primaryKeyConstraintName: 'pk_addition' })
+  id!: string;
+
+  @Index('ix_addition_stage')
+  @Column('text')
+  stageId!: string;
+
+  @ManyToOne(() => Stage, { onDelete: 'RESTRICT' })
+  @JoinColumn({ name: 'stageId', foreignKeyConstraintName: 'fk_addition_stage' })
+  stage?: Relation<Stage>;
+
+  @Column('integer')
+  position!: number;
+
+  @Index('ix_addition_tube')
+  @Column('text', { nullable: true })
+  tubeId!: string | null;
+
+  @ManyToOne(() => Tube, { onDelete: 'RESTRICT' })
+  @JoinColumn({ name: 'tubeId', foreignKeyConstraintName: 'fk_addition_tube' })
+  tube?: Relation<Tube>;
+
+  @Index('ix_addition_state')
+  @Column('text', { nullable: true })
+  stateId!: string | null;
+
+  @ManyToOne(() => TubeState, { onDelete: 'RESTRICT' })
+  @JoinColumn({ name: 'stateId', foreignKeyConstraintName: 'fk_addition_state' })
+  state?: Relation<TubeState>;
+
+  @Index('ix_addition_source')
+  @Column('text', { nullable: true })
+  sourceId!: string | null;
+
+  @ManyToOne(() => Stage, { onDelete: 'RESTRICT' })
+  @JoinColumn({ name: 'sourceId', foreignKeyConstraintName: 'fk_addition_source' })
+  source?: Relation<Stage>;
+
+  @Column('real')
+  ml!: number;
+
+  @Column('real')
+  low!: number;
+
+  @Column('real')
+  high!: number;
+
+  @Column('text', { nullable: true })
+  said!: string | null;
+}
+
+/** One session of looking: a light, a way of looking, and the white all its looks share. Never changed. */
+@Entity({ name: 'sighting' })
+export class Sighting {
+  @PrimaryColumn('text', { primaryKeyConstraintName: 'pk_sighting' })
+  id!: string;
+
+  @Column('text')
+  kind!: Sight;
+
+  @Column('text', { nullable: true })
+  light!: string | null;
+
+  @Column('simple-json', { nullable: true })
+  white!: LabColumn | null;
+
+  @Column('text')
+  at!: string;
+}
+
+/** How a pile looked at a stage, CIELAB D65. Never changed but for `withdrawnAt`. */
+@Entity({ name: 'look' })
+export class Look {
+  @PrimaryColumn('text', { primaryKeyConstraintName: 'pk_look' })
+  id!: string;
+
+  @Index('ix_look_sighting')
+  @Column('text')
+  sightingId!: string;
+
+  @ManyToOne(() => Sighting, { onDelete: 'RESTRICT' })
+  @JoinColumn({ name: 'sightingId', foreignKeyConstraintName: 'fk_look_sighting' })
+  sighting?: Relation<Sighting>;
+
+  @Index('ix_look_stage')
+  @Column('text')
+  stageId!: string;
+
+  @ManyToOne(() => Stage, { onDelete: 'RESTRICT' })
+  @JoinColumn({ name: 'stageId', foreignKeyConstraintName: 'fk_look_stage' })
+  stage?: Relation<Stage>;
+
+  @Column('real')
+  L!: number;
+
+  @Column('real')
+  a!: number;
+
+  @Column('real')
+  b!: number;
+
+  @Column('text', { nullable: true })
+  said!: string | null;
+
+  @Column('text')
+  at!: string;
+
+  @Column('text', { nullable: true })
+  withdrawnAt!: string | null;
+}
+
+/** A stage of evidence; the look that observed it is named, so that it can be left out. */
+export interface EvidenceWithLooks extends EvidenceStage {
+  readonly lookId?: string;
+}
+
+/**
+ * What a look says about tubes: the doses of its pile so far with all its looks. Never changed but for
+ * `refusedAt`. What is believed is the fold of all evidence that is not refused.
+ */
+@Entity({ name: 'belief' })
+export class Belief {
+  @PrimaryColumn('text', { primaryKeyConstraintName: 'pk_belief' })
+  id!: string;
+
+  @Index('ux_belief_look', { unique: true })
+  @Column('text')
+  lookId!: string;
+
+  @ManyToOne(() => Look, { onDelete: 'RESTRICT' })
+  @JoinColumn({ name: 'lookId', foreignKeyConstraintName: 'fk_belief_look' })
+  look?: Relation<Look>;
+
+  @Column('simple-json')
+  evidence!: readonly EvidenceWithLooks[];
+
+  @Column('text')
+  at!: string;
+
+  @Column('text', { nullable: true })
+  refusedAt!: string | null;
+}

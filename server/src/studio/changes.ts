@@ -1,0 +1,110 @@
+import type { Answer, Change as ChangeSent, Operation, RowKind, Rows } from '@dusk/wire';
+import type { EntityManager } from 'typeorm';
+import { Change } from '../entities/index.ts';
+import { notFound, ProblemError } from '../problems.ts';
+import { relearn } from './beliefs.ts';
+import { sightingRows } from './looks.ts';
+import { doOperation } from './operations.ts';
+import { paintingRows } from './paintings.ts';
+import { paletteRows } from './palettes.ts';
+import { pileRows } from './piles.ts';
+import { referenceRows, sampleRows } from './references.ts';
+import { settingsRows } from './settings.ts';
+import type { Studio } from './studio.ts';
+import { tubeRows } from './tubes.ts';
+import { now, workOn } from './work.ts';
+
+/** How rows of each kind are read by their ids. */
+const READING: { readonly [K in RowKind]: (db: EntityManager, ids: readonly string[]) => Promise<NonNullable<Rows[K]>> } = {
+  settings: (db) => settingsRows(db),
+  tubes: tubeRows,
+  palettes: paletteRows,
+  paintings: paintingRows,
+  references: referenceRows,
+  samples: (db, ids) => sampleRows(db, { ids }),
+  sightings: (db, ids) => sightingRows(db, { ids }),
+  piles: (db, ids) => pileRows(db, { ids }),
+};
+
+async function rowsOf(db: EntityManager, touched: Partial<Record<RowKind, readonly string[]>>): Promise<Rows> {
+  const rows: Record<string, unknown> = {};
+  for (const [kind, ids] of Object.entries(touched)) rows[kind] = await READING[kind as RowKind](db, ids);
+  return rows;
+}
+
+/** The place of the newest change in the log. */
+export const newestSeq = async (db: EntityManager): Promise<number> => (await db.maximum(Change, 'seq')) ?? 0;
+
+const sameOperations = (one: readonly Operation[], other: readonly Operation[]): boolean => JSON.stringify(one) === JSON.stringify(other);
+
+/** The operations a change asks for: its own, or those that undo another. */
+async function asked(db: EntityManager, { ops, undoes }: ChangeSent): Promise<{ ops: readonly Operation[]; undoes: number | null }> {
+  if (undoes === undefined) return { ops, undoes: null };
+  const change = await db.findOneBy(Change, { id: undoes });
+  if (!change) throw notFound('change');
+  if (await db.existsBy(Change, { undoes: change.seq })) throw new ProblemError(409, 'Undone already', 'This was undone already.');
+  if (change.inverse.length === 0) throw new ProblemError(409, 'Not to be undone', 'There is nothing in this that could be undone.');
+  return { ops: change.inverse, undoes: change.seq };
+}
+
+/** What the file itself refuses: an id that is taken, or something that holds always. */
+function asRefusal(cause: unknown): unknown {
+  const { code } = cause as { code?: unknown };
+  if (code === 'SQLITE_CONSTRAINT_PRIMARYKEY' || code === 'SQLITE_CONSTRAINT_UNIQUE')
+    return new ProblemError(409, 'There already', 'Something of this id is in the studio already. Nothing of this change was kept.');
+  if (code === 'SQLITE_CONSTRAINT_TRIGGER')
+    return new ProblemError(409, 'Against the rules', `The studio refuses this: ${(cause as Error).message}. Nothing of this change was kept.`);
+  return cause;
+}
+
+/** Does the operations of a change in one go; answers with what undoes them, last first. */
+async function done(db: EntityManager, at: string, ops: readonly Operation[]) {
+  const { work, touched, wantsRelearning } = workOn(db, at);
+  const inverse: Operation[] = [];
+  for (const op of ops)
+    inverse.unshift(
+      ...(await doOperation(work, op).catch((cause: unknown) => {
+        throw asRefusal(cause);
+      })),
+    );
+  if (wantsRelearning()) await relearn(work);
+  return { inverse, touched: touched() };
+}
+
+/** A change that is known is answered again, with the rows as they are now. */
+async function answerAgain(db: EntityManager, sent: ChangeSent, change: Change): Promise<Answer> {
+  const undone = change.undoes === null ? undefined : (await db.findOneByOrFail(Change, { seq: change.undoes })).id;
+  if (undone !== sent.undoes || (undone === undefined && !sameOperations(sent.ops, change.ops)))
+    throw new ProblemError(409, 'Another change', 'A change of this name was made already, and it was another one.');
+  return { seq: change.seq, rows: await rowsOf(db, change.touched) };
+}
+
+/** The answer to a change, and whether it was made just now. */
+export interface Made {
+  readonly answer: Answer;
+  readonly isNew: boolean;
+}
+
+/**
+ * Makes a change: all its operations in one transaction, one row in the log. The one way in which
+ * anything in a studio is written by a painter.
+ */
+export async function makeChange({ change, look }: Studio, sent: ChangeSent): Promise<Made> {
+  try {
+    return await change(async (db): Promise<Made> => {
+      const known = await db.findOneBy(Change, { id: sent.id });
+      if (known) return { answer: await answerAgain(db, sent, known), isNew: false };
+      const { ops, undoes } = await asked(db, sent);
+      const at = now();
+      const { inverse, touched } = await done(db, at, ops);
+      const seq = (await newestSeq(db)) + 1;
+      await db.insert(Change, { seq, id: sent.id, device: sent.device, at, undoes, ops, inverse, touched });
+      return { answer: { seq, rows: await rowsOf(db, touched) }, isNew: true };
+    });
+  } catch (cause) {
+    // A commit that failed may be in the file all the same: only the reopened file says.
+    const known = await look((db) => db.findOneBy(Change, { id: sent.id })).catch(() => null);
+    if (!known || cause instanceof ProblemError) throw cause;
+    return { answer: await look((db) => answerAgain(db, sent, known)), isNew: true };
+  }
+}

@@ -1,0 +1,47 @@
+import type { Needs, Operation, OperationName } from '@dusk/wire';
+import { acceptBelief, addLook, addSighting, refuseBelief, restoreLook, withdrawLook } from './looks.ts';
+import { addPainting, changePainting, deletePainting, restorePainting } from './paintings.ts';
+import { addPalette, changePalette, deletePalette, restorePalette } from './palettes.ts';
+import { addPile, changePile, deletePile, restorePile } from './piles.ts';
+import { addReference, addSample, deleteReference, deleteSample, restoreReference, restoreSample } from './references.ts';
+import { changeSettings } from './settings.ts';
+import { addStage, restoreStage, withdrawStage } from './stages.ts';
+import type { Doing, Work } from './work.ts';
+
+/** How each operation of the wire's table is done. */
+const DOING: { readonly [N in OperationName]: Doing<Needs<N>> } = {
+  'settings.change': changeSettings,
+  'palette.add': addPalette,
+  'palette.change': changePalette,
+  'palette.delete': deletePalette,
+  'palette.restore': restorePalette,
+  'painting.add': addPainting,
+  'painting.change': changePainting,
+  'painting.delete': deletePainting,
+  'painting.restore': restorePainting,
+  'reference.add': addReference,
+  'reference.delete': deleteReference,
+  'reference.restore': restoreReference,
+  'sample.add': addSample,
+  'sample.delete': deleteSample,
+  'sample.restore': restoreSample,
+  'pile.add': addPile,
+  'pile.change': changePile,
+  'pile.delete': deletePile,
+  'pile.restore': restorePile,
+  'stage.add': addStage,
+  'stage.withdraw': withdrawStage,
+  'stage.restore': restoreStage,
+  'sighting.add': addSighting,
+  'look.add': addLook,
+  'look.withdraw': withdrawLook,
+  'look.restore': restoreLook,
+  'belief.refuse': refuseBelief,
+  'belief.accept': acceptBelief,
+};
+
+/** Does one operation; answers with what undoes it. */
+export function doOperation(work: Work, { do: name, ...needs }: Operation): Promise<readonly Operation[]> {
+  const doing = DOING[name] as Doing<unknown>;
+  return doing(work, needs);
+}

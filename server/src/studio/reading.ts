@@ -1,0 +1,40 @@
+import type { ReadAnswers, ReadName } from '@dusk/wire';
+import type { EntityManager } from 'typeorm';
+import { beliefsWithout } from './beliefs.ts';
+import { newestSeq } from './changes.ts';
+import { sightingRows } from './looks.ts';
+import { paintingOf, paintingRows } from './paintings.ts';
+import { paletteRows } from './palettes.ts';
+import { pileOf, pileRows } from './piles.ts';
+import { referenceRows, sampleRows } from './references.ts';
+import { settingsRows } from './settings.ts';
+import { tubeRows } from './tubes.ts';
+
+/** How each read of the wire's table is answered; the id is empty where the read has none. */
+export const READING: { readonly [N in ReadName]: (db: EntityManager, id: string) => Promise<ReadAnswers[N]> } = {
+  studio: async (db) => ({
+    seq: await newestSeq(db),
+    rows: {
+      settings: await settingsRows(db),
+      tubes: await tubeRows(db),
+      palettes: await paletteRows(db),
+      paintings: await paintingRows(db),
+      references: await referenceRows(db),
+    },
+  }),
+  painting: async (db, paintingId) => {
+    await paintingOf(db, paintingId);
+    return {
+      seq: await newestSeq(db),
+      rows: {
+        samples: await sampleRows(db, { paintingId }),
+        sightings: await sightingRows(db, { paintingId }),
+        piles: await pileRows(db, { paintingId }),
+      },
+    };
+  },
+  beliefs: async (db, pileId) => {
+    await pileOf(db, pileId);
+    return beliefsWithout(db, pileId);
+  },
+};

@@ -1,0 +1,40 @@
+import { notFound } from '../problems.ts';
+
+/** The fields of a change that were given. */
+export const given = <T extends object>(change: T): Partial<T> =>
+  Object.fromEntries(Object.entries(change).filter(([, value]) => value !== undefined)) as Partial<T>;
+
+/** The same fields as they were before: what undoes a change. */
+export const changed = <T extends object>(news: T, before: object): T =>
+  Object.fromEntries(Object.keys(news).map((key) => [key, (before as Record<string, unknown>)[key]])) as T;
+
+/** A row that may have been put away. */
+export interface Deletable {
+  readonly deletedAt: string | null;
+}
+
+/**
+ * The row that was asked for.
+ * @throws ProblemError when there is none, or it was put away
+ */
+export function present<T extends Deletable>(what: string, row: T | null): T {
+  if (!row || row.deletedAt) throw notFound(what);
+  return row;
+}
+
+/** The row that was asked for, put away or not. */
+export function any<T>(what: string, row: T | null): T {
+  if (!row) throw notFound(what);
+  return row;
+}
+
+/** Rows grouped by one of their columns. */
+export function groupedBy<T>(rows: readonly T[], key: (row: T) => string): Map<string, T[]> {
+  const groups = new Map<string, T[]>();
+  for (const row of rows) {
+    const group = groups.get(key(row));
+    if (group) group.push(row);
+    else groups.set(key(row), [row]);
+  }
+  return groups;
+}

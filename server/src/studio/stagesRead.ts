@@ -1,0 +1,99 @@
+import type { FromTube, Lab, PaintCurves, StageAddition, StageRecord } from '@dusk/core';
+import { In, IsNull, type EntityManager } from 'typeorm';
+import { Addition, Belief, Look, Stage } from '../entities/index.ts';
+import { groupedBy } from './rows.ts';
+import { paintOfState, statesById } from './tubes.ts';
+
+/** Stages that are not withdrawn, with their additions and looks, of some piles and of what takes from them. */
+export interface StagesRead {
+  readonly stages: readonly Stage[];
+  readonly additions: ReadonlyMap<string, readonly Addition[]>;
+  /** Looks that are not withdrawn, oldest first, by stage. */
+  readonly looks: ReadonlyMap<string, readonly Look[]>;
+  /** By look. */
+  readonly beliefs: ReadonlyMap<string, Belief>;
+}
+
+/** Which piles' stages are wanted: by id, or all of a painting. */
+export type Wanted = { readonly pileIds: readonly string[] } | { readonly paintingId: string };
+
+/** Reads stages in a fixed number of queries, however many piles. */
+export async function readStages(db: EntityManager, wanted: Wanted): Promise<StagesRead> {
+  const pile = 'pileIds' in wanted ? { id: In([...wanted.pileIds]) } : { paintingId: wanted.paintingId };
+  const own = await db.find(Stage, { where: { withdrawnAt: IsNull(), pile }, order: { n: 'ASC' } });
+  const ids = new Set(own.map((stage) => stage.id));
+  const taking = await db.find(Addition, {
+    where: { source: { pile }, stage: { withdrawnAt: IsNull() } },
+    relations: { stage: true },
+  });
+  const others = taking.map((addition) => addition.stage!).filter((stage) => !ids.has(stage.id));
+  const stages = [...own, ...new Map(others.map((stage) => [stage.id, stage])).values()];
+  const additions = await db.find(Addition, { where: { stage: { withdrawnAt: IsNull(), pile } }, order: { position: 'ASC' } });
+  const known = new Set(additions.map((addition) => addition.id));
+  const looks = await db.find(Look, {
+    where: { withdrawnAt: IsNull(), stage: { withdrawnAt: IsNull(), pile } },
+    relations: { sighting: true },
+    order: { at: 'ASC', id: 'ASC' },
+  });
+  const beliefs = await db.find(Belief, { where: { look: { withdrawnAt: IsNull(), stage: { withdrawnAt: IsNull(), pile } } } });
+  return {
+    stages,
+    additions: groupedBy([...additions, ...taking.filter((addition) => !known.has(addition.id))], (a) => a.stageId),
+    looks: groupedBy(looks, (look) => look.stageId),
+    beliefs: new Map(beliefs.map((belief) => [belief.lookId, belief])),
+  };
+}
+
+const labOfLook = ({ L, a, b }: Look): Lab => [L, a, b];
+
+export const additionOf = ({
+  tubeId,
+  stateId,
+  sourceId,
+  ml,
+  low,
+  high,
+}: Pick<Addition, 'tubeId' | 'stateId' | 'sourceId' | 'ml' | 'low' | 'high'>): StageAddition => ({
+  source: tubeId === null ? { stage: sourceId! } : { tube: tubeId, state: stateId! },
+  ml,
+  low,
+  high,
+});
+
+/** Stages as the engine goes through them. */
+export function recordsOf({ stages, additions, looks }: StagesRead): StageRecord[] {
+  return stages.map((stage): StageRecord => {
+    const seen = looks.get(stage.id)?.at(-1);
+    return {
+      id: stage.id,
+      n: stage.n,
+      pile: stage.pileId,
+      kind: stage.kind,
+      ...(stage.left !== null && { left: stage.left }),
+      additions: (additions.get(stage.id) ?? []).map(additionOf),
+      ...(seen && { seen: labOfLook(seen), sight: seen.sighting!.kind, lookId: seen.id }),
+    };
+  });
+}
+
+/** Records of some piles and of every pile they were mixed from, mothers of mothers too. */
+export async function withMothers(db: EntityManager, pileIds: readonly string[]): Promise<StageRecord[]> {
+  const found = new Map<string, StageRecord>();
+  let wanted = [...pileIds];
+  while (wanted.length > 0) {
+    for (const record of recordsOf(await readStages(db, { pileIds: wanted }))) found.set(record.id, record);
+    const sources = [...found.values()].flatMap((r) => r.additions.flatMap(({ source }) => ('stage' in source ? source.stage : [])));
+    const missing = [...new Set(sources)].filter((id) => !found.has(id));
+    const stages = missing.length === 0 ? [] : await db.find(Stage, { where: { id: In(missing), withdrawnAt: IsNull() } });
+    wanted = [...new Set(stages.map((stage) => stage.pileId))];
+  }
+  return [...found.values()];
+}
+
+/** Curves of the states that records speak of. */
+export async function paintsOf(db: EntityManager, records: readonly StageRecord[]): Promise<(tube: Required<FromTube>) => PaintCurves> {
+  const ids = records.flatMap((r) => r.additions.flatMap(({ source }) => ('stage' in source ? [] : source.state)));
+  const states = await statesById(db, ids);
+  const paints = new Map([...states].map(([id, state]) => [id, paintOfState(state)]));
+  return ({ state }) => paints.get(state)!;
+}

@@ -1,0 +1,35 @@
+import type { Operation, RowKind } from '@dusk/wire';
+import type { EntityManager } from 'typeorm';
+
+/** One change while it is being done. */
+export interface Work {
+  readonly db: EntityManager;
+  /** When the change is done, UTC ISO. */
+  readonly at: string;
+  /** Says that a row is different now, so that the answer holds it. */
+  touch(kind: RowKind, id: string): void;
+  /** Says that what piles taught is to be reckoned anew at the end of the change. */
+  relearn(): void;
+}
+
+/** Does one operation and answers with the operations that undo it, in the order in which they are to be done. */
+export type Doing<Needs> = (work: Work, needs: Needs) => Promise<readonly Operation[]>;
+
+/** Work that collects what it touched. */
+export function workOn(db: EntityManager, at: string) {
+  const touched = new Map<RowKind, Set<string>>();
+  let toRelearn = false;
+  const work: Work = {
+    db,
+    at,
+    touch: (kind, id) => void touched.set(kind, (touched.get(kind) ?? new Set()).add(id)),
+    relearn: () => (toRelearn = true),
+  };
+  return {
+    work,
+    wantsRelearning: (): boolean => toRelearn,
+    touched: (): Partial<Record<RowKind, readonly string[]>> => Object.fromEntries([...touched].map(([kind, ids]) => [kind, [...ids]])),
+  };
+}
+
+export const now = (): string => new Date().toISOString();

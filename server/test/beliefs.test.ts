@@ -1,0 +1,158 @@
+import { expect } from 'chai';
+import { CATALOGUE, deviate, labOf, mixCurves, reflectance, type Beliefs } from '@dusk/core';
+import type { TubeDto } from '@dusk/wire';
+import { aPainting, aPile, change, mixed, newId, openBench, read, readPainting, seen, send, undo, type Bench } from './studio.ts';
+
+const plain = { strength: 1, shiftNm: 0, extender: 0, shapeK: new Float64Array(36), shapeS: new Float64Array(36) };
+const strong = deviate(CATALOGUE.get('ultramarine-blue')!, { ...plain, strength: 1.3 });
+
+/** How white with a blue a third stronger than typical looks. */
+function look(white: number, blue: number) {
+  const [L, a, b] = labOf(
+    reflectance(
+      mixCurves([
+        { paint: CATALOGUE.get('titanium-white')!, parts: white },
+        { paint: strong, parts: blue },
+      ]),
+    ),
+  );
+  return { L, a, b };
+}
+
+describe('what piles teach of tubes', () => {
+  let bench: Bench;
+  let paintingId: string;
+  beforeEach(async () => {
+    bench = await openBench();
+    paintingId = (await aPainting(bench)).id;
+  });
+  afterEach(() => bench.close());
+
+  const tube = async (pigment: string): Promise<TubeDto> =>
+    (await read(bench)).rows.tubes!.find((t) => t.pigment === pigment && t.maker === '')!;
+  const blue = () => tube('ultramarine-blue');
+
+  /** A pile of white and blue that came out as from the strong blue. */
+  async function piled(white: number, parts: number): Promise<{ pileId: string; beliefId: string; changeId: string }> {
+    const { id: pileId } = await aPile(bench, paintingId);
+    const stageId = newId();
+    await change(bench, mixed(bench, pileId, { 'titanium-white': white, 'ultramarine-blue': parts }, stageId));
+    const changeId = newId();
+    const { body } = await send(bench, seen(stageId, look(white, parts)), changeId).expect(201);
+    const pile = (body as { rows: { piles: { id: string; stages: { looks: { beliefId: string }[] }[] }[] } }).rows.piles.find(
+      (p) => p.id === pileId,
+    )!;
+    return { pileId, beliefId: pile.stages[0]!.looks[0]!.beliefId, changeId };
+  }
+
+  it('becomes a learnt state over the typical one, which stays', async () => {
+    const before = await blue();
+    await piled(6, 1);
+    const after = await blue();
+    expect(after.basis).to.equal('learnt');
+    expect(after.stateId).to.not.equal(before.stateId);
+    expect(after.learnt).to.deep.include({ stateId: before.stateId, basis: 'typical', piles: 1 });
+    expect(after.learnt!.curves).to.deep.equal(before.curves);
+    expect(after.learnt!.strength).to.be.within(1.04, 1.4);
+    await piled(6, 2);
+    const surer = await blue();
+    expect(surer.learnt!.piles).to.equal(2);
+    expect(surer.learnt!.within).to.be.below(after.learnt!.within);
+    expect((await tube('viridian')).basis).to.equal('typical');
+  });
+
+  it('is shared: two piles with a tube in common teach each other', async () => {
+    const first = await piled(6, 1);
+    const alone = (await bench.http.get(`/api/piles/${first.pileId}/beliefs`)).body as Beliefs;
+    expect(alone.ids).to.deep.equal([]);
+    const second = await piled(5, 1);
+    const fromSecond = (await bench.http.get(`/api/piles/${first.pileId}/beliefs`)).body as Beliefs;
+    expect(fromSecond.ids).to.have.length(2);
+    const third = (await bench.http.get(`/api/piles/${second.pileId}/beliefs`)).body as Beliefs;
+    expect(third.ids).to.have.length(2);
+  });
+
+  it('is unlearnt exactly by refusing, in any order, and learnt again', async () => {
+    const numbers = async () => (await blue()).learnt && { ...(await blue()).learnt, curves: null };
+    const one = await piled(6, 1);
+    const afterOne = await numbers();
+    const two = await piled(4, 1);
+    const afterBoth = await numbers();
+    const refuse = (beliefId: string) => change(bench, { do: 'belief.refuse', id: beliefId });
+    const accept = (beliefId: string) => change(bench, { do: 'belief.accept', id: beliefId });
+    await refuse(two.beliefId);
+    expect(await numbers()).to.deep.equal(afterOne);
+    await refuse(one.beliefId);
+    expect((await blue()).basis).to.equal('typical');
+    await accept(one.beliefId);
+    expect(await numbers()).to.deep.equal(afterOne);
+    await accept(two.beliefId);
+    expect(await numbers()).to.deep.equal(afterBoth);
+  });
+
+  it('is unlearnt by undoing the look, and comes back with it', async () => {
+    const { changeId } = await piled(6, 1);
+    const learnt = await blue();
+    const back = newId();
+    await bench.http.post('/api/changes').send({ id: back, device: 'x', undoes: changeId }).expect(201);
+    expect(await blue()).to.include({ basis: 'typical', learnt: null });
+    await undo(bench, back).expect(201);
+    expect((await blue()).learnt!.strength).to.equal(learnt.learnt!.strength);
+  });
+
+  it('comes of the newest look at a stage, and of all stages', async () => {
+    const { pileId } = await piled(6, 1);
+    const [pile] = (await readPainting(bench, paintingId)).rows.piles!;
+    await change(bench, ...seen(pile!.stages[0]!.id, look(6, 1)));
+    expect((await blue()).learnt!.piles).to.equal(1);
+    const stageId = newId();
+    const white = bench.tubes.get('titanium-white')!;
+    const more = { id: newId(), tubeId: white.id, stateId: white.stateId, ml: 2, low: 2, high: 2 };
+    await change(bench, { do: 'stage.add', id: stageId, pileId, kind: 'added', additions: [more] });
+    const before = (await blue()).learnt!.within;
+    await change(bench, ...seen(stageId, look(8, 1)));
+    expect((await blue()).learnt!.within).to.be.below(before);
+  });
+
+  it('is nothing once something went in that nobody recorded', async () => {
+    const { id: pileId } = await aPile(bench, paintingId);
+    await change(bench, mixed(bench, pileId, { 'titanium-white': 3, 'ultramarine-blue': 1 }));
+    const stageId = newId();
+    await change(bench, { do: 'stage.add', id: stageId, pileId, kind: 'changed', additions: [] });
+    const { piles } = await change(bench, ...seen(stageId, look(3, 3)));
+    expect(piles![0]!.stages[1]!.looks[0]!.beliefId).to.equal(null);
+    expect((await blue()).basis).to.equal('typical');
+  });
+
+  it('weighs a look by eye less than one by a reader', async () => {
+    const at = async (kind: 'eye' | 'reader') => {
+      const { id: pileId } = await aPile(bench, paintingId);
+      const stageId = newId();
+      await change(bench, mixed(bench, pileId, { 'titanium-white': 6, 'ultramarine-blue': 1 }, stageId));
+      const id = newId();
+      await send(bench, seen(stageId, look(6, 1), kind), id).expect(201);
+      const { strength } = (await blue()).learnt!;
+      await undo(bench, id).expect(201);
+      return strength;
+    };
+    expect(await at('eye')).to.be.below(await at('reader'));
+  });
+
+  it('survives a restart, and is used by whatever is predicted next', async () => {
+    await piled(6, 1);
+    const learnt = await blue();
+    bench = await bench.restart();
+    expect((await blue()).stateId).to.equal(learnt.stateId);
+    const pile = await aPile(bench, paintingId);
+    expect(pile.predicted.basis).to.equal('learnt');
+    const typical = labOf(
+      reflectance(
+        mixCurves([
+          { paint: CATALOGUE.get('titanium-white')!, parts: 9 },
+          { paint: CATALOGUE.get('ultramarine-blue')!, parts: 1 },
+        ]),
+      ),
+    );
+    expect(pile.predicted.lab.L).to.be.below(typical[0] - 0.3);
+  });
+});

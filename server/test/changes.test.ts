@@ -1,0 +1,309 @@
+import { expect } from 'chai';
+import { OPERATIONS, READS, type Answer, type Operation, type OperationName, type PileDto } from '@dusk/wire';
+import {
+  aPainting,
+  aPalette,
+  aPile,
+  change,
+  idOf,
+  lightBlue,
+  mixed,
+  newId,
+  openBench,
+  read,
+  readPainting,
+  refused,
+  seen,
+  send,
+  some,
+  undo,
+  type Bench,
+} from './studio.ts';
+
+/** Rows of every kind, for changes to be tried on. */
+async function furnished(bench: Bench) {
+  const painting = await aPainting(bench);
+  const palette = await aPalette(bench);
+  const { body } = await bench.http.post('/api/pictures').attach('picture', PIXEL, 'dot.png');
+  const reference = (
+    await change(bench, { do: 'reference.add', id: newId(), paintingId: painting.id, pictureId: (body as { id: string }).id, name: 'dot' })
+  ).references![0]!;
+  const sample = (
+    await change(bench, {
+      do: 'sample.add',
+      id: newId(),
+      paintingId: painting.id,
+      referenceId: reference.id,
+      outline: { x: 0, y: 0, radius: 1 },
+      seen: LAB,
+      paint: LAB,
+    })
+  ).samples![0]!;
+  const pile = await aPile(bench, painting.id);
+  const stageId = newId();
+  await change(bench, mixed(bench, pile.id, { 'titanium-white': 3.6, 'ultramarine-blue': 0.4 }, stageId));
+  const sightingId = newId();
+  const lookId = newId();
+  const rows = await change(
+    bench,
+    { do: 'sighting.add', id: sightingId, kind: 'reader' },
+    { do: 'look.add', id: lookId, sightingId, stageId, lab: { L: 60, a: 4, b: -40 } },
+  );
+  const beliefId = rows.piles![0]!.stages[0]!.looks[0]!.beliefId!;
+  return { painting, palette, reference, sample, pile, stageId, sightingId, lookId, beliefId };
+}
+
+const LAB = { L: 50, a: 4, b: 12 };
+const PIXEL = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64');
+
+type Furnished = Awaited<ReturnType<typeof furnished>>;
+
+/** For each operation: one that is right, how to make it name nobody, and a field that spoils it. */
+interface Walk {
+  readonly right: (f: Furnished, bench: Bench) => Operation;
+  /** Fields that name another row; each is made to name nobody in turn. */
+  readonly names: readonly string[];
+  readonly spoilt: Readonly<Record<string, unknown>>;
+}
+
+const versioned = (name: OperationName, of: (f: Furnished) => { id: string; version: number }): Walk => ({
+  right: (f) => ({ do: name, id: of(f).id, version: of(f).version }) as Operation,
+  names: ['id'],
+  spoilt: { version: 0 },
+});
+
+const WALKS: { readonly [N in OperationName]: Walk } = {
+  'settings.change': { right: () => ({ do: 'settings.change', version: 1, room: 'light' }), names: [], spoilt: { room: 'cellar' } },
+  'palette.add': {
+    right: (_, b) => ({ do: 'palette.add', id: newId(), name: 'x', tubeIds: [idOf(b, 'viridian')] }),
+    names: [],
+    spoilt: { tubeIds: [] },
+  },
+  'palette.change': {
+    right: (f) => ({ do: 'palette.change', id: f.palette.id, version: 1, name: 'y' }),
+    names: ['id'],
+    spoilt: { name: ' ' },
+  },
+  'palette.delete': versioned('palette.delete', (f) => f.palette),
+  'palette.restore': versioned('palette.restore', (f) => f.palette),
+  'painting.add': {
+    right: (f) => ({ do: 'painting.add', id: newId(), title: 'x', paletteId: f.palette.id }),
+    names: ['paletteId'],
+    spoilt: { ground: 'mud' },
+  },
+  'painting.change': {
+    right: (f) => ({ do: 'painting.change', id: f.painting.id, version: 1, title: 'y' }),
+    names: ['id'],
+    spoilt: { title: null },
+  },
+  'painting.delete': versioned('painting.delete', (f) => f.painting),
+  'painting.restore': versioned('painting.restore', (f) => f.painting),
+  'reference.add': {
+    right: (f) => ({ do: 'reference.add', id: newId(), paintingId: f.painting.id, pictureId: f.reference.pictureId, name: 'x' }),
+    names: ['paintingId'],
+    spoilt: { pictureId: 'dot' },
+  },
+  'reference.delete': versioned('reference.delete', (f) => f.reference),
+  'reference.restore': versioned('reference.restore', (f) => f.reference),
+  'sample.add': {
+    right: (f) => ({ do: 'sample.add', id: newId(), paintingId: f.painting.id, referenceId: f.reference.id, seen: LAB, paint: LAB }),
+    names: ['paintingId', 'referenceId'],
+    spoilt: { seen: { L: 500, a: 0, b: 0 } },
+  },
+  'sample.delete': versioned('sample.delete', (f) => f.sample),
+  'sample.restore': versioned('sample.restore', (f) => f.sample),
+  'pile.add': {
+    right: (f, b) => ({ ...lightBlue(b, f.painting.id), sampleId: f.sample.id, remakeOfId: f.pile.id }),
+    names: ['paintingId', 'sampleId', 'remakeOfId'],
+    spoilt: { plan: { form: 1, heaps: [] } },
+  },
+  'pile.change': { right: (f) => ({ do: 'pile.change', id: f.pile.id, version: 1, name: 'y' }), names: ['id'], spoilt: { ml: 0 } },
+  'pile.delete': versioned('pile.delete', (f) => f.pile),
+  'pile.restore': versioned('pile.restore', (f) => f.pile),
+  'stage.add': {
+    right: (f, b) => ({ do: 'stage.add', id: newId(), pileId: f.pile.id, kind: 'added', additions: [some(b.tubes.get('viridian')!, 1)] }),
+    names: ['pileId'],
+    spoilt: { kind: 'stirred' },
+  },
+  'stage.withdraw': { right: (f) => ({ do: 'stage.withdraw', id: f.stageId }), names: ['id'], spoilt: { id: 7 } },
+  'stage.restore': { right: (f) => ({ do: 'stage.restore', id: f.stageId }), names: ['id'], spoilt: { id: null } },
+  'sighting.add': { right: () => ({ do: 'sighting.add', id: newId(), kind: 'eye' }), names: [], spoilt: { kind: 'nose' } },
+  'look.add': {
+    right: (f) => ({ do: 'look.add', id: newId(), sightingId: f.sightingId, stageId: f.stageId, lab: LAB }),
+    names: ['sightingId', 'stageId'],
+    spoilt: { lab: null },
+  },
+  'look.withdraw': { right: (f) => ({ do: 'look.withdraw', id: f.lookId }), names: ['id'], spoilt: { id: 'x' } },
+  'look.restore': { right: (f) => ({ do: 'look.restore', id: f.lookId }), names: ['id'], spoilt: { id: [] } },
+  'belief.refuse': { right: (f) => ({ do: 'belief.refuse', id: f.beliefId }), names: ['id'], spoilt: { id: {} } },
+  'belief.accept': { right: (f) => ({ do: 'belief.accept', id: f.beliefId }), names: ['id'], spoilt: { id: '' } },
+};
+
+/** Operations that only make sense once another was done. */
+const FIRST: Partial<Record<OperationName, OperationName>> = {
+  'palette.restore': 'palette.delete',
+  'painting.restore': 'painting.delete',
+  'reference.restore': 'reference.delete',
+  'sample.restore': 'sample.delete',
+  'pile.restore': 'pile.delete',
+  'stage.restore': 'stage.withdraw',
+  'look.restore': 'look.withdraw',
+  'belief.accept': 'belief.refuse',
+};
+
+describe('the table of operations', () => {
+  let bench: Bench;
+  let f: Furnished;
+  beforeEach(async () => {
+    bench = await openBench();
+    f = await furnished(bench);
+  });
+  afterEach(() => bench.close());
+  const everything = async () => {
+    const { body } = await bench.http.get(`/api/paintings/${f.painting.id}`);
+    return JSON.stringify([(await read(bench)).rows, (body as Partial<Answer>).rows]);
+  };
+
+  for (const name of Object.keys(OPERATIONS) as OperationName[]) {
+    const { right, names, spoilt } = WALKS[name];
+
+    it(`${name} is refused for nobody, a spoilt field, a strange field and a stale version, and changes nothing`, async () => {
+      const first = FIRST[name];
+      if (first) await change(bench, WALKS[first].right(f, bench));
+      const before = await everything();
+      const op = right(f, bench) as unknown as Record<string, unknown>;
+      const sent = (more: object) => send(bench, [{ ...op, ...more } as unknown as Operation]);
+      for (const field of names) {
+        const { status, type } = await sent({ [field]: newId() });
+        expect([404, 422], field).to.include(status);
+        expect(type).to.equal('application/problem+json');
+      }
+      await refused(sent(spoilt), 422);
+      await refused(sent({ colour: 'red' }), 422);
+      if ('version' in op) {
+        await refused(sent({ version: 99 }), 409);
+        await refused(sent({ version: undefined }), 422);
+      }
+      expect(await everything()).to.equal(before);
+    });
+
+    it(`${name} is done once however often it is sent, answered again, and undone`, async () => {
+      const first = FIRST[name];
+      if (first) await change(bench, WALKS[first].right(f, bench));
+      const before = await everything();
+      const op = right(f, bench);
+      const op2 = first && 'version' in op ? ({ ...op, version: op.version + 1 } as Operation) : op;
+      const id = newId();
+      const one = (await send(bench, [op2], id).expect(201)).body as Answer;
+      const two = (await send(bench, [op2], id).expect(200)).body as Answer;
+      expect(two).to.deep.equal(one);
+      if (name !== 'sighting.add') expect(await everything()).to.not.equal(before);
+      await refused(send(bench, [{ do: 'settings.change', version: 1, room: 'dark' }], id), 409);
+      if (name === 'sighting.add') return;
+      const back = newId();
+      await bench.http.post('/api/changes').send({ id: back, device: 'x', undoes: id }).expect(201);
+      // Versions and times go on; everything else is as it was.
+      const bare = (text: string) =>
+        text
+          .replace(/"(version|updatedAt|seq|stateId|state|id|beliefId|createdAt|at|deletedAt)":("[^"]*"|\d+|null),?/g, '')
+          .replace(/"K":\[[^\]]*\],?|"S":\[[^\]]*\],?/g, '');
+      expect(bare(await everything())).to.equal(bare(before));
+      const again = (await bench.http.post('/api/changes').send({ id: back, device: 'x', undoes: id }).expect(200)).body as Answer;
+      expect(again.seq).to.equal(one.seq + 1);
+      await refused(undo(bench, id), 409);
+      await undo(bench, back).expect(201);
+    });
+  }
+
+  it('refuses changes that are none', async () => {
+    const before = await everything();
+    const post = (body: unknown) => bench.http.post('/api/changes').send(body as object);
+    const op = { do: 'settings.change', version: 1, room: 'light' };
+    for (const body of [
+      {},
+      [],
+      [op],
+      { id: newId(), device: 'x' },
+      { id: newId(), device: 'x', ops: [] },
+      { id: 'x', device: 'x', ops: [op] },
+      { id: newId(), ops: [op] },
+      { id: newId(), device: '', ops: [op] },
+      { id: newId(), device: 'x', ops: [op], more: 1 },
+      { id: newId(), device: 'x', ops: op },
+      { id: newId(), device: 'x', ops: [null] },
+      { id: newId(), device: 'x', ops: [[]] },
+      { id: newId(), device: 'x', ops: [{ ...op, do: 'toString' }] },
+      { id: newId(), device: 'x', ops: [{ ...op, do: 'constructor' }] },
+      { id: newId(), device: 'x', ops: [{ version: 1 }] },
+      { id: newId(), device: 'x', ops: [op], undoes: newId() },
+      { id: newId(), device: 'x', undoes: 'x' },
+      { id: newId(), device: 'x', ops: Array.from({ length: 401 }, () => op) },
+    ])
+      await refused(post(body), 422);
+    await refused(post({ id: newId(), device: 'x', undoes: newId() }), 404);
+    expect(await everything()).to.equal(before);
+  });
+
+  it('refuses an id that is taken', async () => {
+    await refused(send(bench, [{ ...lightBlue(bench, f.painting.id, f.pile.id) }]), 409);
+    await refused(send(bench, [{ do: 'palette.add', id: f.palette.id, name: 'x', tubeIds: [idOf(bench, 'viridian')] }]), 409);
+  });
+
+  it('says where in the change something is wrong', async () => {
+    const { body } = await refused(
+      send(bench, [
+        { do: 'settings.change', version: 1, room: 'dark' },
+        { ...lightBlue(bench, f.painting.id), ml: -1 },
+      ]),
+      422,
+    );
+    expect((body as { fields: { field: string }[] }).fields[0]!.field).to.equal('ops.1.ml');
+  });
+
+  it('can undo what another change rested on only by saying no', async () => {
+    const id = newId();
+    await send(bench, [{ do: 'palette.change', id: f.palette.id, version: 1, name: 'second' }], id).expect(201);
+    await change(bench, { do: 'palette.change', id: f.palette.id, version: 2, name: 'third' });
+    const { body } = await refused(undo(bench, id), 409);
+    expect((body as { current: { name: string } }).current.name).to.equal('third');
+  });
+});
+
+describe('the table of reads', () => {
+  let bench: Bench;
+  before(async () => (bench = await openBench()));
+  after(() => bench.close());
+
+  it('answers every row of it, and refuses ids it does not know', async () => {
+    const f = await furnished(bench);
+    const idFor: Record<string, string> = { painting: f.painting.id, beliefs: f.pile.id };
+    for (const [name, path] of Object.entries(READS)) {
+      await bench.http
+        .get(`/api${path.replace(':id', idFor[name] ?? '')}`)
+        .expect(200)
+        .expect('Content-Type', /json/);
+      if (!path.includes(':id')) continue;
+      for (const id of [newId(), 'x', '../settings', "' OR 1=1"])
+        await refused(bench.http.get(`/api${path.replace(':id', encodeURIComponent(id))}`), 404);
+    }
+    const { seq, rows } = await readPainting(bench, f.painting.id);
+    expect(seq).to.be.above(3);
+    expect((rows.piles as PileDto[])[0]!.stages[0]!.looks).to.have.length(1);
+    expect(rows.sightings).to.have.length(1);
+  });
+
+  it('says nothing of piles that were put away', async () => {
+    const f = await furnished(bench);
+    await change(bench, { do: 'pile.delete', id: f.pile.id, version: 1 });
+    await refused(bench.http.get(`/api/piles/${f.pile.id}/beliefs`), 404);
+    await change(bench, { do: 'painting.delete', id: f.painting.id, version: 1 });
+    await refused(bench.http.get(`/api/paintings/${f.painting.id}`), 404);
+  });
+
+  it('holds looks of a pile in the order in which they were had', async () => {
+    const f = await furnished(bench);
+    await change(bench, ...seen(f.stageId, { L: 55, a: 0, b: -30 }));
+    const [pile] = (await readPainting(bench, f.painting.id)).rows.piles!;
+    expect(pile!.stages[0]!.looks.map((l) => l.lab.L)).to.deep.equal([60, 55]);
+  });
+});

@@ -1,0 +1,132 @@
+import { expect } from 'chai';
+import type { Answer } from '@dusk/wire';
+import { connectionOf } from '../src/studio/transactions.ts';
+import { aPainting, aPalette, change, idOf, lightBlue, newId, openBench, read, readPainting, refused, send, type Bench } from './studio.ts';
+
+interface Torn {
+  exec(sql: string): unknown;
+  pragma(text: string): unknown;
+}
+
+const driver = (bench: Bench): Torn => connectionOf(bench.running.studio.data) as unknown as Torn;
+
+/** Lets a commit fail once, with or without SQLite rolling back by itself first, or after it was written. */
+function failCommit(bench: Bench, how: 'before' | 'rolled back' | 'after'): void {
+  const connection = driver(bench);
+  const exec = connection.exec.bind(connection);
+  connection.exec = (sql) => {
+    if (sql !== 'COMMIT') return exec(sql);
+    connection.exec = exec;
+    if (how !== 'before') exec(how === 'after' ? 'COMMIT' : 'ROLLBACK');
+    throw Object.assign(new Error('disk I/O error'), { code: 'SQLITE_IOERR' });
+  };
+}
+
+describe('a studio in trouble', () => {
+  let bench: Bench;
+  let paintingId: string;
+  const acknowledged: string[] = [];
+  beforeEach(async () => {
+    bench = await openBench();
+    paintingId = (await aPainting(bench)).id;
+    acknowledged.length = 0;
+  });
+  afterEach(() => bench.close());
+
+  /** Keeps piles, remembering which were acknowledged. */
+  async function keep(n: number): Promise<void> {
+    for (let i = 0; i < n; i++) {
+      const id = newId();
+      const { status } = await send(bench, [lightBlue(bench, paintingId, id)]);
+      if (status === 201) acknowledged.push(id);
+    }
+  }
+  /** What was acknowledged is what the file holds, also for whoever opens it next. */
+  async function allThere(): Promise<void> {
+    const listed = async () => (await readPainting(bench, paintingId)).rows.piles!.map((p) => p.id).sort();
+    expect(await listed()).to.deep.equal([...acknowledged].sort());
+    bench = await bench.restart();
+    expect(await listed()).to.deep.equal([...acknowledged].sort());
+  }
+  const refusal = () => refused(send(bench, [{ do: 'painting.change', id: paintingId, version: 99, title: 'x' }]), 409);
+
+  for (const how of ['before', 'rolled back'] as const)
+    it(`whose commit fails (${how}) keeps nothing of that change, and everything after it`, async () => {
+      await keep(2);
+      failCommit(bench, how);
+      await refused(send(bench, [lightBlue(bench, paintingId)]), 500);
+      await refusal();
+      await keep(5);
+      await refusal();
+      await keep(2);
+      expect(acknowledged).to.have.length(9);
+      await allThere();
+    });
+
+  it('whose commit is in the file although it failed says so, and does not do it twice', async () => {
+    failCommit(bench, 'after');
+    const id = newId();
+    const op = lightBlue(bench, paintingId);
+    const { body } = await send(bench, [op], id).expect(201);
+    acknowledged.push((body as Answer).rows.piles![0]!.id);
+    await send(bench, [op], id).expect(200);
+    await keep(2);
+    await allThere();
+  });
+
+  it('whose disk is full says so, goes on reading, and keeps everything once there is room', async () => {
+    await keep(2);
+    const pages = (driver(bench).pragma('page_count') as { page_count: number }[])[0]!.page_count;
+    driver(bench).pragma(`max_page_count = ${pages}`);
+    const name = 'x'.repeat(80);
+    const large = { ...lightBlue(bench, paintingId), name };
+    let full = 0;
+    for (let i = 0; i < 40; i++) {
+      driver(bench).pragma(`max_page_count = ${pages}`);
+      const id = newId();
+      const answer = await send(
+        bench,
+        Array.from({ length: 8 }, (_, k) => ({ ...large, id: k === 0 ? id : newId() })),
+      );
+      if (answer.status === 201) acknowledged.push(...(answer.body as Answer).rows.piles!.map((p) => p.id));
+      else {
+        full++;
+        expect(answer.status).to.equal(507);
+        expect((answer.body as { detail: string }).detail).to.match(/disk is full; nothing of this was kept/);
+        expect((await readPainting(bench, paintingId)).rows.piles).to.have.length(acknowledged.length);
+      }
+      if (full === 3) break;
+    }
+    expect(full).to.equal(3);
+    driver(bench).pragma('max_page_count = 1073741823');
+    await refusal();
+    await keep(21);
+    await refusal();
+    await keep(1);
+    await allThere();
+  });
+
+  it('keeps apart what is refused and what is done, whatever the mapper thinks of its depth', async () => {
+    await aPalette(bench);
+    for (let i = 0; i < 6; i++) {
+      await refusal();
+      await keep(1);
+    }
+    expect(acknowledged).to.have.length(6);
+    await allThere();
+  });
+
+  it('undoes nothing of others when an operation fails in the middle', async () => {
+    const palette = await aPalette(bench);
+    const before = JSON.stringify((await read(bench)).rows);
+    await refused(
+      send(bench, [
+        { do: 'palette.change', id: palette.id, version: 1, name: 'half' },
+        { do: 'palette.add', id: palette.id, name: 'taken', tubeIds: [idOf(bench, 'viridian')] },
+      ]),
+      409,
+    );
+    expect(JSON.stringify((await read(bench)).rows)).to.equal(before);
+    await change(bench, { do: 'palette.change', id: palette.id, version: 1, name: 'whole' });
+  });
+});

@@ -1,0 +1,76 @@
+import { Type, type ClassConstructor } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsInt,
+  IsISO8601,
+  IsNumber,
+  IsObject,
+  IsString,
+  IsUUID,
+  Length,
+  Matches,
+  Max,
+  Min,
+  ValidateIf,
+  ValidateNested,
+} from 'class-validator';
+
+/** Several rules of a field under one name. */
+const all =
+  (...rules: readonly PropertyDecorator[]): PropertyDecorator =>
+  (target, key) =>
+    rules.forEach((rule) => rule(target, key));
+
+/** A field that may be left out. Unlike class-validator's own, null is not taken for absent. */
+export const Optional = (): PropertyDecorator => ValidateIf((_, value) => value !== undefined);
+
+/** A field that may be left out, or be null to say that there is none. */
+export const Nullable = (): PropertyDecorator => ValidateIf((_, value) => value !== undefined && value !== null);
+
+/** The id of a row, made by whoever adds it. */
+export const Id = (what: string): PropertyDecorator => IsUUID(undefined, { message: `${what} is named by its id` });
+
+/** The version of a row that a change was made from. */
+export const Version = (): PropertyDecorator =>
+  all(IsInt({ message: 'A change says which version it changes' }), Min(1, { message: 'Versions start at 1' }));
+
+/** Words of a painter: not blank, and of a length that can be read. */
+export function Words(what: string, most: number): PropertyDecorator {
+  const message = `${what} has 1 to ${most} letters`;
+  return all(IsString({ message }), Length(1, most, { message }), Matches(/\S/, { message }));
+}
+
+/** Words that may be empty. */
+export function Note(what: string, most: number): PropertyDecorator {
+  const message = `${what} has at most ${most} letters`;
+  return all(IsString({ message }), Length(0, most, { message }));
+}
+
+/** A number within bounds. */
+export function Within(what: string, least: number, most: number): PropertyDecorator {
+  const message = `${what} is a number from ${least} to ${most}`;
+  return all(IsNumber({ allowNaN: false, allowInfinity: false }, { message }), Min(least, { message }), Max(most, { message }));
+}
+
+/** A list of a length within bounds. */
+export function ListOf(what: string, least: number, most: number): PropertyDecorator {
+  const message = least === most ? `${what} are ${least}` : `${what} are ${least} to ${most}`;
+  return all(IsArray({ message }), ArrayMinSize(least, { message }), ArrayMaxSize(most, { message }));
+}
+
+/** When something was done or seen, UTC. */
+export const Moment = (): PropertyDecorator =>
+  all(
+    IsISO8601({ strict: true, strictSeparator: true }, { message: 'A time looks like 2026-03-01T14:20:00Z' }),
+    Length(10, 40, { message: 'A time looks like 2026-03-01T14:20:00Z' }),
+  );
+
+/** An object of a class of its own. */
+export const ObjectOf = (message: string, type: () => ClassConstructor<object>): PropertyDecorator =>
+  all(IsObject({ message }), ValidateNested(), Type(type));
+
+/** A list of objects of one class, of a length within bounds. */
+export const ObjectsOf = (what: string, least: number, most: number, type: () => ClassConstructor<object>): PropertyDecorator =>
+  all(ListOf(what, least, most), IsObject({ each: true, message: `${what} are objects` }), ValidateNested({ each: true }), Type(type));

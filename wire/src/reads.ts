@@ -1,0 +1,25 @@
+import type { Beliefs } from '@dusk/core';
+import type { Answer } from './changes.ts';
+
+/** What every read answers with. */
+export interface ReadAnswers {
+  /** Settings, tubes, palettes, paintings and their references: what a page needs before any place opens. */
+  studio: Answer;
+  /** Samples, sightings and piles of one painting. */
+  painting: Answer;
+  /** What is believed of the tubes without what one pile taught, for correcting that pile. */
+  beliefs: Beliefs;
+}
+
+export type ReadName = keyof ReadAnswers;
+
+/** Where each read is; `:id` stands for the id of a row. */
+export const READS = {
+  studio: '/studio',
+  painting: '/paintings/:id',
+  beliefs: '/piles/:id/beliefs',
+} as const satisfies Record<ReadName, string>;
+
+/** Where changes and pictures are sent, and where a picture's bytes are. */
+export const CHANGES = '/changes';
+export const PICTURES = '/pictures';
