@@ -6,6 +6,7 @@ import {
   beliefOf,
   CATALOGUE,
   correct,
+  correctAsSeen,
   deltaE00,
   deviate,
   firstBeliefs,
@@ -326,6 +327,25 @@ describe('correcting a pile', () => {
     const { ways } = correct(wrong(seenNow, { palette: few, others: [tube('burnt-umber')], piles: [ochreInWhite] }));
     expect(ways[0]!.add.map((d) => d.id)).to.include('the wall');
     expect(() => correct(wrong(seenNow, { palette: few }))).to.throw(/burnt-umber/);
+  });
+
+  it('lays every way out in steps, the chip after the last being what it comes to', () => {
+    for (const { steps, add, lab } of correct(wrong(seenNow)).ways) {
+      expect(steps.map((s) => s.id)).to.have.members(add.map((d) => d.id));
+      expect(deltaE00(steps.at(-1)!.lab, lab)).to.be.below(0.02);
+    }
+  });
+
+  it('goes by the look alone where nobody knows what went in', () => {
+    const paint = mixCurves([
+      { paint: tube('titanium-white'), parts: 1 },
+      { paint: tube('burnt-umber'), parts: 1 },
+    ]);
+    const { target } = wrong(seenNow);
+    const { ways, beliefs, off } = correctAsSeen({ paint, parts: 6, seen: seenNow, target, palette: TUBES, beliefs: firstBeliefs([]) });
+    expect(off).to.be.closeTo(deltaE00(target, seenNow), 1e-9);
+    expect(ways[0]!.deltaE00).to.be.below(1.5);
+    expect(beliefs).to.deep.equal(firstBeliefs([]));
   });
 
   it('starts from what was seen last, however often it was corrected', () => {

@@ -5,7 +5,10 @@ import { againstTarget } from '../matching/recipe.ts';
 import { IN_REACH, reachOf, type Reach } from '../matching/solve.ts';
 import { mixCurves } from '../paint/mix.ts';
 import { mixerOf } from '../paint/mixer.ts';
-import { MOST_GROWTH, waysToAdd, type Addable, type Additions } from './additions.ts';
+import type { PaintCurves } from '../paint/catalogue.ts';
+import { mixingOrder } from '../mixing/order.ts';
+import { MOST_GROWTH, waysToAdd, type Addable, type Additions, type LyingPile } from './additions.ts';
+import { asSeen } from './asSeen.ts';
 import { believed, learn, type Beliefs, type Dose, type Stage } from './beliefs.ts';
 
 /** A pile that came out wrong, and what there is to put it right with. */
@@ -25,8 +28,15 @@ export interface WrongPile {
   readonly mostGrowth?: number;
 }
 
+/** One thing that is added, in mixing order, and what the pile looks like then. */
+export interface AddingStep extends Dose {
+  readonly lab: Lab;
+}
+
 /** One way of putting a pile right. */
 export interface Way extends Additions {
+  /** Its additions in mixing order. */
+  readonly steps: readonly AddingStep[];
   /** ΔE00 from the target once it is done. */
   readonly deltaE00: number;
   readonly reach: Reach;
@@ -65,21 +75,32 @@ const WORSE_AT_MOST = 1.5;
 /** How much a dose may be off, as a share of itself, where steadiness is reckoned. */
 const DOSING = 0.1;
 
+/** A pile that is there, as it is believed to be. */
+interface PileThere extends LyingPile {
+  readonly id: string;
+}
+
 const tubesOf = ({ add }: Additions): string =>
   add
     .map((dose) => dose.id)
     .sort()
     .join();
 
+/** A pile with some additions: its colour for any parts of them, what cannot be explained carried along. */
+function withAdditions(pile: PileThere, doses: readonly Dose[], addables: readonly Addable[]): (parts: readonly number[]) => Lab {
+  const mix = mixerOf([pile, ...doses.map((dose) => addables.find((t) => t.id === dose.id)!)]);
+  const [rL, ra, rb] = pile.residual ?? [0, 0, 0];
+  return (parts) => {
+    const share = pile.parts / parts.reduce((sum, n) => sum + n, pile.parts);
+    const [L, a, b] = mix([pile.parts, ...parts]);
+    return [L + rL * share, a + ra * share, b + rb * share];
+  };
+}
+
 /** How far the pile's colour moves when each dose in turn is a tenth too much. */
-function unsteadiness(pile: Addable & { readonly parts: number }, { add, lab }: Additions, addables: readonly Addable[]): number {
-  const mix = mixerOf([pile, ...add.map((dose) => addables.find((t) => t.id === dose.id)!)]);
-  const parts = [pile.parts, ...add.map((dose) => dose.parts)];
-  const meant = mix(parts);
-  const squares = add.map((_, i) => {
-    const off = mix(parts.map((n, k) => (k === i + 1 ? n * (1 + DOSING) : n)));
-    return deltaE00(lab, [lab[0] + off[0] - meant[0], lab[1] + off[1] - meant[1], lab[2] + off[2] - meant[2]]) ** 2;
-  });
+function unsteadiness(pile: PileThere, { add, lab }: Additions, addables: readonly Addable[]): number {
+  const look = withAdditions(pile, add, addables);
+  const squares = add.map((_, i) => deltaE00(lab, look(add.map((dose, k) => dose.parts * (k === i ? 1 + DOSING : 1)))) ** 2);
   return Math.sqrt(squares.reduce((s, v) => s + v, 0));
 }
 
@@ -96,12 +117,11 @@ interface Judged {
 }
 
 /** The best way and others that are better at something, of different tubes. */
-function offers(
-  ways: readonly Additions[],
-  pile: Addable & { readonly parts: number },
-  addables: readonly Addable[],
-): { way: Additions; betterAt: string }[] {
-  const judged = ways.slice(0, LOOKED_THROUGH).map((way): Judged => ({ way, unsteady: unsteadiness(pile, way, addables) }));
+function offers(found: readonly Additions[], pile: PileThere, addables: readonly Addable[], target: Lab): Way[] {
+  const judged = found
+    .filter((way) => way.add.length > 0)
+    .slice(0, LOOKED_THROUGH)
+    .map((way): Judged => ({ way, unsteady: unsteadiness(pile, way, addables) }));
   const [first] = judged;
   if (!first) return [];
   const taken = [{ way: first.way, betterAt: 'nearest' }];
@@ -111,7 +131,60 @@ function offers(
     const other = near.find((one) => gain(one, first) > 0 && taken.every((t) => tubesOf(t.way) !== tubesOf(one.way)));
     if (other) taken.push({ way: other.way, betterAt: name });
   }
-  return taken;
+  return taken.map(({ way, betterAt }): Way => {
+    const part = { keep: PART, add: way.add.map(({ id, parts }) => ({ id, parts: parts * PART })) };
+    return {
+      ...way,
+      steps: stepsOf(pile, way.add, addables),
+      deltaE00: deltaE00(target, way.lab),
+      ...standing(way.lab, target),
+      betterAt,
+      ...(way.growth > TOO_LARGE && { part }),
+    };
+  });
+}
+
+/** Additions in the order in which they are best made, with the pile's colour after each. */
+function stepsOf(pile: PileThere, add: readonly Dose[], addables: readonly Addable[]): AddingStep[] {
+  const paintOf = ({ id }: Dose): Addable => addables.find((t) => t.id === id)!;
+  const portions = [{ paint: pile, parts: pile.parts }, ...add.map((dose) => ({ paint: paintOf(dose), parts: dose.parts }))];
+  const ordered = mixingOrder(portions, 0)
+    .slice(1)
+    .map((i) => add[i - 1]!);
+  const look = withAdditions(pile, ordered, addables);
+  return ordered.map((dose, step) => ({ ...dose, lab: look(ordered.map(({ parts }, i) => (i <= step ? parts : 0))) }));
+}
+
+/** How a colour stands to a target: whether it reaches it, and what gives way where it does not. */
+function standing(lab: Lab, target: Lab): { readonly reach: Reach; readonly givesWay: readonly string[] } {
+  const against = againstTarget(lab, target);
+  return { reach: reachOf(against), givesWay: against.deltaE00 > IN_REACH ? givesWay(against) : [] };
+}
+
+/** What to do with a pile that is there, beside what was learnt from it. */
+function advise(
+  pile: PileThere,
+  addables: readonly Addable[],
+  target: Lab,
+  seen: Lab | undefined,
+  mostGrowth: number,
+): Omit<Correction, 'beliefs'> {
+  const { ways: found, mismatchBefore, lab } = waysToAdd(pile, addables, target, mostGrowth);
+  const off = seen ? deltaE00(target, seen) : mismatchBefore;
+  const ways = off <= GOOD_ENOUGH ? [] : offers(found, pile, addables, target);
+  const [first] = ways;
+  const best = found[0] ?? { add: [], growth: 1, lab, mismatchBefore, mismatchAfter: mismatchBefore };
+  if (!first || best.add.length === 0)
+    return { ...best, add: [], growth: 1, off, advice: 'leave it', ...standing(seen ?? lab, target), ways: [] };
+  return {
+    ...best,
+    off,
+    advice: first.part ? 'start again with part of it' : 'add',
+    ...(first.part && { part: first.part }),
+    reach: first.reach,
+    givesWay: first.givesWay,
+    ways,
+  };
 }
 
 /**
@@ -126,47 +199,33 @@ export function correct({ stages, target, beliefs, palette, piles = [], others =
   const inPile = Object.entries(learnt.parts);
   const curves = mixCurves(inPile.map(([id, parts]) => ({ paint: asBelieved(known.find((t) => t.id === id)!), parts })));
   const pile = { id: 'the pile', ...curves, parts: inPile.reduce((sum, [, n]) => sum + n, 0), residual: learnt.residual };
-  const addables = [...palette.map(asBelieved), ...piles];
   const seen = stages.findLast((s) => s.observed)?.observed;
-  const { ways: found, mismatchBefore, lab } = waysToAdd(pile, addables, target, mostGrowth);
-  const off = seen ? deltaE00(target, seen) : mismatchBefore;
-  const passes = off <= GOOD_ENOUGH;
-  const ways = passes
-    ? []
-    : offers(
-        found.filter((way) => way.add.length > 0),
-        pile,
-        addables,
-      ).map((offer) => wayOf(offer, target));
-  const [first] = ways;
-  const best = found[0] ?? { add: [], growth: 1, lab, mismatchBefore, mismatchAfter: mismatchBefore };
-  if (!first || best.add.length === 0)
-    return { ...best, add: [], growth: 1, off, advice: 'leave it', ...standing(seen ?? lab, target), ways: [], beliefs: learnt.beliefs };
-  return {
-    ...best,
-    off,
-    advice: first.part ? 'start again with part of it' : 'add',
-    ...(first.part && { part: first.part }),
-    reach: first.reach,
-    givesWay: first.givesWay,
-    ways,
-    beliefs: learnt.beliefs,
-  };
+  return { ...advise(pile, [...palette.map(asBelieved), ...piles], target, seen, mostGrowth), beliefs: learnt.beliefs };
 }
 
-/** How a colour stands to a target: whether it reaches it, and what gives way where it does not. */
-function standing(lab: Lab, target: Lab): { readonly reach: Reach; readonly givesWay: readonly string[] } {
-  const against = againstTarget(lab, target);
-  return { reach: reachOf(against), givesWay: against.deltaE00 > IN_REACH ? givesWay(against) : [] };
+/** A pile of which nobody knows any more what went in, but how it looks. */
+export interface UnknownPile extends Pick<WrongPile, 'target' | 'palette' | 'piles' | 'mostGrowth' | 'beliefs'> {
+  /** Its curves as far as they are known; the look corrects them. */
+  readonly paint: PaintCurves;
+  readonly parts: number;
+  readonly seen: Lab;
 }
 
-function wayOf({ way, betterAt }: { readonly way: Additions; readonly betterAt: string }, target: Lab): Way {
-  const part = { keep: PART, add: way.add.map(({ id, parts }) => ({ id, parts: parts * PART })) };
-  return {
-    ...way,
-    deltaE00: deltaE00(target, way.lab),
-    ...standing(way.lab, target),
-    betterAt,
-    ...(way.growth > TOO_LARGE && { part }),
-  };
+/**
+ * Corrects a pile from its look alone; it teaches nothing.
+ * @throws CraftError for an empty palette or an empty pile
+ */
+export function correctAsSeen({
+  paint,
+  parts,
+  seen,
+  target,
+  palette,
+  piles = [],
+  beliefs,
+  mostGrowth = MOST_GROWTH,
+}: UnknownPile): Correction {
+  const pile = { id: 'the pile', ...asSeen(paint, seen), parts };
+  const tubes = palette.map((tube) => ({ id: tube.id, ...believed(tube, beliefs, tube.id) }));
+  return { ...advise(pile, [...tubes, ...piles], target, seen, mostGrowth), beliefs };
 }
