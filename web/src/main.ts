@@ -1,17 +1,13 @@
-import 'reflect-metadata';
 import { createPinia } from 'pinia';
 import { createApp } from 'vue';
-import App from './App.vue';
-import { router } from './router.ts';
-import { useNotices } from './stores/notices.ts';
-import { usePaintings } from './stores/paintings.ts';
-import { usePalettes } from './stores/palettes.ts';
-import { useSettings } from './stores/settings.ts';
-import { useTubes } from './stores/tubes.ts';
-import { vuetify } from './theme/vuetify.ts';
+import { useNotices } from './shell/notices.ts';
+import { router } from './shell/router.ts';
+import { vuetify } from './shell/theme/vuetify.ts';
+import Window from './shell/Window.vue';
+import { useStudio } from './studio/useStudio.ts';
 
-const app = createApp(App).use(createPinia()).use(vuetify);
+const app = createApp(Window).use(createPinia()).use(vuetify);
 
 // The stores are full before the first place opens, so that an address leads where it did.
-await useNotices().attempt(() => Promise.all([useSettings().load(), useTubes().load(), usePalettes().load(), usePaintings().load()]));
+await useNotices().attempt(() => useStudio().load('studio'));
 app.use(router).mount('#app');

@@ -13,3 +13,5 @@ export * from './changes.ts';
 export * from './reads.ts';
 export * from './mixed.ts';
 export * from './records.ts';
+export * from './limits.ts';
+export * from './written.ts';

@@ -1,6 +1,7 @@
 import { isPile, isTube, lastHeap, measureOut, type Handling, type Heap, type Ingredient, type Leaf, type Mixture } from '@dusk/core';
 import type { Needs, Operation } from './changes.ts';
-import { mixtureDto, type MixtureSent } from './mixtures.ts';
+import type { MixtureSent } from './mixtures.ts';
+import { mixtureDto } from './written.ts';
 
 /** What it takes to say that a plan was mixed. */
 export interface MixingTable {

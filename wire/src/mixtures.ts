@@ -1,9 +1,6 @@
-import type { Mixture } from '@dusk/core';
 import { Equals, IsInt, IsNumber, Max, Min, ValidateIf } from 'class-validator';
 import { Id, ListOf, Note, ObjectsOf, Optional, Within } from './fields.ts';
-
-/** Number of the form in which mixtures cross the wire and lie in the file. */
-export const MIXTURE_VERSION = 1;
+import { MIXTURE_VERSION } from './written.ts';
 
 const LEAST_PARTS = 0.0001;
 const MOST_PARTS = 1000;
@@ -60,10 +57,3 @@ export class MixtureSent {
   @ObjectsOf('The heaps of a mixture', 1, 12, () => HeapSent)
   heaps!: HeapSent[];
 }
-
-/** A mixture as it is written. */
-export interface MixtureDto extends Mixture {
-  readonly form: number;
-}
-
-export const mixtureDto = ({ heaps }: Mixture): MixtureDto => ({ form: MIXTURE_VERSION, heaps });

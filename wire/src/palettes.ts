@@ -1,7 +1,6 @@
 import { ArrayUnique, IsUUID } from 'class-validator';
+import { PALETTE_MOST_TUBES } from './limits.ts';
 import { Id, ListOf, Optional, Version, Words } from './fields.ts';
-
-export const PALETTE_MOST_TUBES = 12;
 
 const TUBES = `The tubes of a palette`;
 const DIFFERENT = { message: 'A palette holds each tube once' };

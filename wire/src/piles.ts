@@ -1,8 +1,10 @@
 import type { Basis } from '@dusk/core';
 import { IsIn, ValidateIf } from 'class-validator';
-import { LabSent, type LabDto } from './colours.ts';
+import { LabSent } from './colours.ts';
+import type { LabDto } from './written.ts';
 import { Id, Nullable, ObjectOf, Optional, Version, Within, Words } from './fields.ts';
-import { MixtureSent, type MixtureDto } from './mixtures.ts';
+import { MixtureSent } from './mixtures.ts';
+import type { MixtureDto } from './written.ts';
 import type { StageDto } from './stages.ts';
 
 /** What a pile is meant to be: a colour, a value alone, or another pile moved by steps. */

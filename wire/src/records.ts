@@ -1,5 +1,5 @@
 import type { StageRecord } from '@dusk/core';
-import { labOfDto } from './colours.ts';
+import { labOfDto } from './written.ts';
 import type { PileDto } from './piles.ts';
 
 /** What was done with piles, as the engine goes through it. */

@@ -1,5 +1,6 @@
 import { Matches } from 'class-validator';
-import { LabSent, type LabDto } from './colours.ts';
+import { LabSent } from './colours.ts';
+import type { LabDto } from './written.ts';
 import { Id, Note, ObjectOf, Optional, Within, Words } from './fields.ts';
 
 /** A picture that has been sent becomes a painting's reference. */
@@ -92,9 +93,3 @@ export interface SampleDto {
   readonly createdAt: string;
   readonly deletedAt: string | null;
 }
-
-/** Largest file that may be sent, in bytes, and most pixels it may hold. */
-export const UPLOAD_MOST_BYTES = 40 * 1024 * 1024;
-export const UPLOAD_MOST_PIXELS = 64_000_000;
-/** Longest side a picture is kept at. */
-export const PICTURE_LONGEST_SIDE = 2400;

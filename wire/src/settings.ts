@@ -1,14 +1,7 @@
 import { IsIn } from 'class-validator';
 import { Optional, Version } from './fields.ts';
+import { ROOMS, SURROUNDS, type Room, type Surround } from './limits.ts';
 import { VALUE_SCALES, type ValueScale, type WarmBlue } from '@dusk/core';
-
-export const SURROUNDS = ['white', 'N7', 'N5', 'N3', 'ground'] as const;
-/** Grey around colours that are judged: white, a Munsell value, or the painting's ground. */
-export type Surround = (typeof SURROUNDS)[number];
-
-export const ROOMS = ['light', 'dark'] as const;
-/** The studio's own light: how bright the interface is away from the judged colours. */
-export type Room = (typeof ROOMS)[number];
 
 const WARM_BLUES = ['red-leaning', 'green-leaning'] as const;
 

@@ -1,6 +1,7 @@
 import { SIGHTS, type Sight } from '@dusk/core';
 import { IsIn, ValidateIf } from 'class-validator';
-import { LabSent, type LabDto } from './colours.ts';
+import { LabSent } from './colours.ts';
+import type { LabDto } from './written.ts';
 import { Id, Moment, Note, ObjectOf, ObjectsOf, Optional, Within } from './fields.ts';
 
 /** What can be done with a pile. */

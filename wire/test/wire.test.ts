@@ -54,7 +54,12 @@ describe('what crosses the wire', () => {
   });
 
   it('names what is added: a tube in its state, or a pile at its stage', () => {
-    const stage = (addition: object) => ({ id: ID, pileId: OTHER, kind: 'mixed', additions: [{ id: ID, ml: 1, low: 1, high: 1, ...addition }] });
+    const stage = (addition: object) => ({
+      id: ID,
+      pileId: OTHER,
+      kind: 'mixed',
+      additions: [{ id: ID, ml: 1, low: 1, high: 1, ...addition }],
+    });
     expect(fieldsOf(() => readAs(NewStage, stage({ tubeId: ID, stateId: ID })))).to.deep.equal([]);
     expect(fieldsOf(() => readAs(NewStage, stage({ stageId: ID })))).to.deep.equal([]);
     expect(fieldsOf(() => readAs(NewStage, stage({ tubeId: ID })))).to.include('additions.0.stateId');

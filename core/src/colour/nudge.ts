@@ -1,5 +1,5 @@
 import { hueDifference, labToLch, lchToLab, type Lab } from './spaces.ts';
-import { relativeTemperatureWord, temperature, type WarmBlue } from './temperature.ts';
+import { relativeTemperatureWord, temperature, WARM_POLE, type WarmBlue } from './temperature.ts';
 import { lightnessOfValue, valueOfLightness } from './value.ts';
 
 /** Ways in which a chip is moved until it looks like the paint. */
@@ -12,7 +12,7 @@ const HUE_STEP = 1.2;
 const CHROMA_STEP = 1;
 /** Below this chroma hue cannot be turned; the chip then moves towards the warm or the cool pole. */
 const NEUTRAL = 3;
-const WARM = (55 * Math.PI) / 180;
+const WARM = (WARM_POLE * Math.PI) / 180;
 
 /**
  * A colour moved by small steps of value, of hue (round the circle, from red towards yellow positive;
@@ -24,7 +24,7 @@ export function nudged(lab: Lab, by: Nudge, steps: number): Lab {
     case 'value':
       return [lightnessOfValue(Math.min(10, Math.max(0, valueOfLightness(L) + steps * VALUE_STEP))), lab[1], lab[2]];
     case 'chroma':
-      return lchToLab([L, Math.max(0, C + steps * CHROMA_STEP), C < 1e-6 ? 55 : h]);
+      return lchToLab([L, Math.max(0, C + steps * CHROMA_STEP), C < 1e-6 ? WARM_POLE : h]);
     case 'hue': {
       if (C < NEUTRAL) return [L, lab[1] + steps * HUE_STEP * Math.cos(WARM), lab[2] + steps * HUE_STEP * Math.sin(WARM)];
       const turn = (2 * Math.asin(Math.min(1, HUE_STEP / (2 * C))) * 180) / Math.PI;

@@ -6,9 +6,10 @@ export type Temperature = number & { readonly __unit?: 'temperature' };
 /** Which of two blues a painter calls the warm one. */
 export type WarmBlue = 'red-leaning' | 'green-leaning';
 
-const WARM_POLE = 55;
+/** Hue of the warm pole, in degrees. */
+export const WARM_POLE = 55;
 /** The coldest hue: 235° when ultramarine counts as the warm blue, 285° when the greenish one does. */
-const COOL_POLE: Readonly<Record<WarmBlue, number>> = { 'red-leaning': 235, 'green-leaning': 285 };
+export const COOL_POLE: Readonly<Record<WarmBlue, number>> = { 'red-leaning': 235, 'green-leaning': 285 };
 
 /**
  * Chroma times the cosine of the hue's way from the warm pole (h 55°); each side of the

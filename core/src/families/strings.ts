@@ -1,6 +1,7 @@
 import { deltaE00 } from '../colour/difference.ts';
 import { CraftError } from '../errors.ts';
 import { hueDifference, labToLch, lchToLab, type Lab } from '../colour/spaces.ts';
+import { COOL_POLE, WARM_POLE } from '../colour/temperature.ts';
 import { lightnessOfValue, valueOfLightness } from '../colour/value.ts';
 import type { Book } from '../matching/book.ts';
 import { best } from '../matching/solve.ts';
@@ -10,8 +11,6 @@ import type { Recipe } from '../matching/recipe.ts';
 export const ROUTES = ['straight', 'neutral', 'warm', 'cool'] as const;
 export type Route = (typeof ROUTES)[number];
 
-const WARM_HUE = 55;
-const COOL_HUE = 235;
 /** Stops closer in value than this count as sharing one. */
 const ONE_VALUE = 0.15;
 const FINE = 64;
@@ -35,7 +34,7 @@ export function between(one: Lab, other: Lab, route: Route, t: number): Lab {
     }
     case 'warm':
     case 'cool': {
-      const pole = route === 'warm' ? WARM_HUE : COOL_HUE;
+      const pole = route === 'warm' ? WARM_POLE : COOL_POLE['red-leaning'];
       const short = hueDifference(h1, h2);
       const toPole = hueDifference(h1, pole);
       const passes = Math.sign(toPole) === Math.sign(short) && Math.abs(toPole) <= Math.abs(short);

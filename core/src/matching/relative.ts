@@ -1,7 +1,8 @@
 import { CraftError, finite } from '../errors.ts';
 import { labToMunsell, munsellToLab } from '../colour/munsell.ts';
-import { labToLch, lchToLab, type Lab } from '../colour/spaces.ts';
-import { lightnessOfValue, valueOfLightness } from '../colour/value.ts';
+import type { Lab } from '../colour/spaces.ts';
+import { WARM_POLE } from '../colour/temperature.ts';
+import { lightnessOfValue } from '../colour/value.ts';
 
 /** How a target differs from a pile or a sample. */
 export interface Shift {
@@ -15,7 +16,7 @@ export interface Shift {
   readonly temperature?: number;
 }
 
-const WARM = (55 * Math.PI) / 180;
+const WARM = (WARM_POLE * Math.PI) / 180;
 const HUE_STEP = 2.5;
 
 /**
@@ -47,16 +48,3 @@ export function moved(lab: Lab, shift: Shift): Lab {
 }
 
 const atValue = ([, a, b]: Lab, value: number): Lab => [lightnessOfValue(value), a, b];
-
-/** A pair of greys or colours of one value, one warmer and one cooler than a middle, by `temperature` each. */
-export function warmAndCool(lab: Lab, temperature: number): readonly [warm: Lab, cool: Lab] {
-  return [moved(lab, { temperature }), moved(lab, { temperature: -temperature })];
-}
-
-/** The same hue and chroma at another value; chroma shrinks towards black and white as paint's does. */
-export function keyedTo(lab: Lab, value: number, chromaShare = 1): Lab {
-  const [, C, h] = labToLch(lab);
-  const from = valueOfLightness(lab[0]);
-  const room = value > from ? (10 - value) / Math.max(0.5, 10 - from) : value / Math.max(0.5, from);
-  return lchToLab([lightnessOfValue(value), C * chromaShare * Math.min(1, Math.sqrt(Math.max(0, room)) * 1.05), h]);
-}

@@ -1,0 +1,136 @@
+import {
+  correct,
+  correctAsSeen,
+  nearestInSteps,
+  solve,
+  trustInMixture,
+  tubesInSteps,
+  valueRange,
+  type Basis,
+  type Book,
+  type Correction,
+  type InSteps,
+  type Lab,
+  type Leaf,
+  type Mixture,
+  type PaintCurves,
+  type PaletteMix,
+  type PaletteTube,
+  type Trust,
+  type UnknownPile,
+  type ValueRange,
+  type Wishes,
+  type WrongPile,
+} from '@dusk/core';
+import { proposalOf, type NearestProposed, type Proposed } from './proposal.ts';
+
+/** A tube as it is laid out: its curves in a state, and what they rest on. */
+export interface LaidTube extends PaletteTube {
+  readonly state: string;
+  readonly basis: Basis;
+}
+
+/** A pile that is there and may be an ingredient. */
+export interface LaidPile extends PaletteMix {
+  readonly stage: string;
+}
+
+/** What recipes may be made from. */
+export interface Laid {
+  readonly tubes: readonly LaidTube[];
+  readonly piles: readonly LaidPile[];
+}
+
+/** A desk with everything on it reckoned through. */
+export interface Prepared {
+  readonly laid: Laid;
+  readonly book: Book;
+}
+
+/** A decoded picture with its darkest and lightest. */
+export interface DecodedPicture {
+  readonly image: ImageBitmap;
+  readonly data: Uint8ClampedArray;
+  readonly width: number;
+  readonly height: number;
+  readonly range: ValueRange;
+}
+
+/** How a name on a desk becomes a source. */
+export function sourceOn({ tubes, piles }: Laid): (id: string) => Leaf {
+  const sources = new Map<string, Leaf>([
+    ...tubes.map(({ id, state }) => [id, { tube: id, state }] as const),
+    ...piles.map(({ id, stage }) => [id, { pile: id, stage }] as const),
+  ]);
+  return (id) => sources.get(id)!;
+}
+
+/** Whatever may be asked: what it needs and what it answers. */
+export interface Jobs {
+  /** The best recipe and really different ones. */
+  solve: { needs: { target: Lab; wishes?: Wishes }; answers: Proposed };
+  /** Out of reach: the nearest in three ways, and the tubes of the rack that would help most. */
+  nearest: { needs: { target: Lab; rack: readonly PaletteTube[] }; answers: NearestProposed };
+  /** How far the prediction of a mixture can be trusted. */
+  trust: { needs: { mixture: Mixture; paints: readonly (readonly [key: string, paint: PaintCurves, basis: Basis])[] }; answers: Trust };
+  /** What to add to a pile that came out wrong. */
+  correct: { needs: WrongPile | UnknownPile; answers: Correction };
+  /** A picture, decoded away from the page. */
+  picture: { needs: { url: string }; answers: DecodedPicture };
+}
+export type JobName = keyof Jobs;
+
+/** Jobs that need a prepared desk. */
+export const ON_DESK: readonly JobName[] = ['solve', 'nearest'];
+
+/** Work that is done at once, as work in steps. */
+// eslint-disable-next-line require-yield
+function* asStep<T>(work: () => T): InSteps<T> {
+  return work();
+}
+
+export const leafKey = (source: Leaf): string => ('tube' in source ? `${source.tube} ${source.state}` : `${source.pile} ${source.stage}`);
+
+/** Every job but the picture's, as work in steps. */
+export const DOING: {
+  readonly [N in Exclude<JobName, 'picture'>]: (needs: Jobs[N]['needs'], desk: Prepared | undefined) => InSteps<Jobs[N]['answers']>;
+} = {
+  solve: ({ target, wishes }, desk) =>
+    asStep(() => {
+      const { reach, recipes } = solve(desk!.book, target, wishes);
+      return { reach, proposals: recipes.map((offer) => proposalOf(offer, sourceOn(desk!.laid))) };
+    }),
+  nearest: function* ({ target, rack }, desk) {
+    const { byValue, byHue, overall } = yield* nearestInSteps(desk!.book, target);
+    const sourceOf = sourceOn(desk!.laid);
+    const kinds = [
+      { by: 'in value', recipe: byValue },
+      ...(byHue ? [{ by: 'in hue', recipe: byHue }] : []),
+      { by: 'overall', recipe: overall },
+    ];
+    const tubes = yield* tubesInSteps(desk!.laid.tubes, rack, target);
+    return { kinds: kinds.map(({ by, recipe }) => ({ by, proposal: proposalOf(recipe, sourceOf) })), tubes };
+  },
+  trust: ({ mixture, paints }) =>
+    asStep(() => {
+      const known = new Map(paints.map(([key, paint, basis]) => [key, { paint, basis }]));
+      return trustInMixture(
+        mixture,
+        (source) => known.get(leafKey(source))!.paint,
+        (source) => known.get(leafKey(source))!.basis,
+      );
+    }),
+  correct: (pile) => asStep(() => ('stages' in pile ? correct(pile) : correctAsSeen(pile))),
+};
+
+/** Decodes a picture and looks through it for its darkest and lightest. The server keeps pictures upright and in sRGB. */
+export async function decodePicture({ url }: Jobs['picture']['needs']): Promise<DecodedPicture> {
+  const response = await fetch(url);
+  if (!response.ok) throw new Error(`The picture cannot be had: ${response.status}.`);
+  const image = await createImageBitmap(await response.blob(), { colorSpaceConversion: 'none' });
+  const canvas = new OffscreenCanvas(image.width, image.height);
+  const context = canvas.getContext('2d', { willReadFrequently: true })!;
+  context.drawImage(image, 0, 0);
+  const { data, width, height } = context.getImageData(0, 0, image.width, image.height);
+  return { image, data, width, height, range: valueRange({ data, width, height }) };
+}

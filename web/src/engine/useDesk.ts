@@ -1,0 +1,84 @@
+import { CraftError, leavesOf, throughStages, type Basis, type Leaf, type Mixture, type PaintCurves } from '@dusk/core';
+import { recordsOf } from '@dusk/wire/records';
+import { defineStore } from 'pinia';
+import { computed, ref, shallowRef, watch } from 'vue';
+import { usePaintings } from '../paintings/paintings.ts';
+import { usePalettes } from '../palettes/palettes.ts';
+import { useStudio } from '../studio/useStudio.ts';
+import { useTubes, type Tube } from '../tubes/tubes.ts';
+import { engine, unlessGivenUp, type Desk } from './engine.ts';
+import { leafKey, type Jobs, type LaidTube } from './jobs.ts';
+
+const laidTube = ({ id, stateId, paint, basis, drying }: Tube): LaidTube => ({ id, state: stateId, K: paint.K, S: paint.S, basis, drying });
+
+/**
+ * The palette of the painting on the easel, laid out in the engine. It is laid anew when the palette
+ * or a tube on it changes; a desk that is no longer wanted is cleared.
+ */
+export const useDesk = defineStore('desk', () => {
+  const paintings = usePaintings();
+  const palettes = usePalettes();
+  const tubes = useTubes();
+  const studio = useStudio();
+  const desk = shallowRef<Desk>();
+  const progress = ref(0);
+  const failure = ref('');
+
+  const palette = computed(() => (paintings.onEasel ? palettes.byId.get(paintings.onEasel.paletteId) : undefined));
+  const paletteTubes = computed(() => palette.value?.tubeIds.flatMap((id) => tubes.byId.get(id) ?? []) ?? []);
+  /** One pigment each: every tube of the studio that is not on the palette. */
+  const rack = computed(() => {
+    const pigments = new Set(paletteTubes.value.map((t) => t.pigment));
+    return tubes.all.filter((t) => !pigments.has(t.pigment) && pigments.add(t.pigment));
+  });
+
+  let laying: AbortController | undefined;
+  async function lay(chosen: readonly Tube[]): Promise<void> {
+    laying?.abort();
+    if (desk.value) engine().clear(desk.value);
+    desk.value = undefined;
+    progress.value = 0;
+    failure.value = '';
+    if (chosen.length === 0) return;
+    const own = (laying = new AbortController());
+    const told = (done: number): void => {
+      if (!own.signal.aborted) progress.value = done;
+    };
+    try {
+      const laid = await unlessGivenUp(engine().lay({ tubes: chosen.map(laidTube), piles: [] }, { signal: own.signal, progress: told }));
+      if (!own.signal.aborted) desk.value = laid;
+    } catch (cause) {
+      if (own.signal.aborted) return;
+      if (!(cause instanceof CraftError)) throw cause;
+      failure.value = cause.message;
+    }
+  }
+  watch(
+    () => paletteTubes.value.map((t) => `${t.id} ${t.stateId}`).join(),
+    () => void lay(paletteTubes.value),
+    { immediate: true },
+  );
+
+  /** Curves of what a mixture takes from; a pile as it was at its stage. */
+  function paintOf(source: Leaf): { readonly paint: PaintCurves; readonly basis: Basis } {
+    if ('tube' in source) {
+      const tube = tubes.byId.get(source.tube)!;
+      const isBase = tube.learnt !== null && source.state === tube.learnt.stateId;
+      return isBase ? { paint: tube.base, basis: tube.baseBasis } : { paint: tube.paint, basis: tube.basis };
+    }
+    const through = throughStages(recordsOf([...studio.rows.piles.values()]), (tube) => paintOf(tube).paint);
+    const content = source.stage === undefined ? through.now.get(source.pile) : through.at.get(source.stage);
+    return { paint: content?.paint ?? tubes.all[0]!.paint, basis: 'learnt' };
+  }
+
+  /** How far the prediction of a mixture can be trusted; a moment later than the mixture itself. */
+  function trust(mixture: Mixture, signal?: AbortSignal): Promise<Jobs['trust']['answers'] | undefined> {
+    const paints = leavesOf(mixture).map(({ source }) => {
+      const { paint, basis } = paintOf(source);
+      return [leafKey(source), { K: paint.K, S: paint.S }, basis] as const;
+    });
+    return unlessGivenUp(engine().ask('trust', { mixture, paints }, { ...(signal && { signal }) }));
+  }
+
+  return { desk, progress, failure, palette, paletteTubes, rack, paintOf, trust };
+});

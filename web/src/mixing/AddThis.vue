@@ -1,0 +1,219 @@
+<script setup lang="ts">
+import { IN_REACH, show, type Way } from '@dusk/core';
+import { computed, ref, watch } from 'vue';
+import type { PileDto } from '@dusk/wire';
+import { mlText, mmText, partsText } from '../chips/words.ts';
+import { beadLength, valueOfLightness } from '@dusk/core';
+import { useSettings } from '../shell/settings.ts';
+import { useTubes } from '../tubes/tubes.ts';
+import { handlingOf, sourceName } from './handling.ts';
+import { usePiles } from './piles.ts';
+import type { Corrected } from './useCorrection.ts';
+import { useWhite } from './white.ts';
+
+/** What to add: step by step or all at once, with other ways below. */
+const props = defineProps<{ pile: PileDto; corrected: Corrected | undefined; doneSteps: number; plan: Way | undefined }>();
+const emit = defineEmits<{ all: [way: Way]; one: [way: Way, step: number]; fits: []; changed: [] }>();
+const tubes = useTubes();
+const piles = usePiles();
+const settings = useSettings();
+const white = useWhite();
+const chosen = ref(0);
+watch(
+  () => props.corrected?.seen,
+  () => (chosen.value = 0),
+);
+
+const correction = computed(() => props.corrected?.correction);
+const mlOfPart = computed(() => props.corrected?.mlOfPart ?? 1);
+const ways = computed(() => correction.value?.ways ?? []);
+/** A way that is under way stays until it is done, whatever the look says meanwhile. */
+const way = computed(() => props.plan ?? ways.value[Math.min(chosen.value, ways.value.length - 1)]);
+const others = computed(() => (props.plan ? [] : ways.value.flatMap((other, i) => (other === way.value ? [] : [{ other, i }]))));
+/** How many ml a part of the recipe is: what the painter measures in. */
+const partMl = computed(() => {
+  const heap = props.pile.plan.heaps.at(-1)!;
+  return props.pile.ml / heap.ingredients.reduce((sum, { parts }) => sum + parts, 0);
+});
+const share = (of: Way): number => of.part?.keep ?? 1;
+const measured = (of: Way) =>
+  of.steps.map((step) => {
+    const ml = step.parts * share(of) * mlOfPart.value;
+    const tube = tubes.byId.get(step.id);
+    const source = tube ? { tube: step.id } : { pile: step.id };
+    return {
+      id: step.id,
+      name: sourceName(source, tubes.byId, piles.byId),
+      paint: tube?.masstone ?? step.lab,
+      after: step.lab,
+      ml,
+      parts: ml / partMl.value,
+      beadMm: beadLength(ml, handlingOf(tubes.byId)(source).nozzleMm),
+    };
+  });
+const lines = computed(() => (way.value ? measured(way.value) : []));
+/** One scale for all beads: none is cut at the column. */
+const BEAD_ROOM = 320;
+const beadScale = computed(() => Math.min(3.78, BEAD_ROOM / Math.max(1, ...lines.value.map((l) => l.beadMm))));
+const becomes = computed(() => {
+  if (!way.value) return '';
+  const kept = props.pile.there * share(way.value);
+  const value = settings.valueText(valueOfLightness(way.value.lab[0]));
+  return `${mlText(kept)} becomes ${mlText(kept * way.value.growth)} · then value ${value}, ΔE ${way.value.deltaE00.toFixed(1)}`;
+});
+const falls = computed(() => (way.value && way.value.deltaE00 > IN_REACH ? way.value.givesWay.join(', ') : ''));
+const short = (other: Way): string =>
+  `${other.part ? `keep ${partsText(other.part.keep)}, add ` : ''}${measured(other)
+    .map(({ parts, name }) => `${partsText(parts)} ${name}`)
+    .join(' · ')}`;
+</script>
+
+<template>
+  <div class="add-this figures">
+    <template v-if="way">
+      <h2>{{ way.part ? `Take ${partsText(way.part.keep)} of it, and add` : 'Add this' }}</h2>
+      <p class="becomes">{{ becomes }}</p>
+      <p v-if="falls" class="falls" role="status">As near as these tubes come; it stays {{ falls }}.</p>
+      <ol>
+        <li v-for="(line, i) in lines" :key="line.id" class="line" :class="{ done: plan && i < doneSteps }" data-test="addition">
+          <span class="after" :style="{ background: white.shown(line.after).css }" title="the pile after this" />
+          <div class="what">
+            <p>
+              <strong>{{ partsText(line.parts) }}</strong> {{ line.name }} <span class="quiet">{{ mlText(line.ml) }}</span>
+            </p>
+            <span class="bead" :style="{ width: `${Math.max(3, line.beadMm * beadScale)}px`, background: show(line.paint).css }" />
+          </div>
+          <span class="mm">{{ mmText(line.beadMm) }}</span>
+          <button
+            type="button"
+            class="tick"
+            :disabled="plan ? i !== doneSteps : i !== 0"
+            :aria-label="`${line.name} is in`"
+            @click="emit('one', way, i)"
+          >
+            in
+          </button>
+        </li>
+      </ol>
+      <div class="do">
+        <button type="button" class="main-key" @click="emit('all', way)">{{ plan ? 'The rest is in' : 'Done' }} <kbd>Space</kbd></button>
+        <button type="button" class="key" @click="emit('changed')">Changed, not recorded</button>
+      </div>
+      <ul v-if="others.length" class="others" aria-label="Other ways">
+        <li v-for="{ other, i } in others" :key="i">
+          <button type="button" class="other" data-test="other-way" @click="chosen = i">
+            <span class="chip" :style="{ background: white.shown(other.lab).css }" />
+            <span
+              ><b>{{ other.betterAt }}</b
+              >: {{ short(other) }}<br /><span class="quiet"
+                >ΔE {{ other.deltaE00.toFixed(1) }}, becomes {{ mlText(pile.there * share(other) * other.growth) }}</span
+              ></span
+            >
+          </button>
+        </li>
+      </ul>
+    </template>
+    <template v-else-if="correction">
+      <h2>Leave it</h2>
+      <p v-if="correction.off <= IN_REACH">It passes: ΔE {{ correction.off.toFixed(1) }} from what was wanted.</p>
+      <p v-else>
+        As near as these tubes come by adding, ΔE {{ correction.off.toFixed(1)
+        }}<template v-if="correction.givesWay.length">: {{ correction.givesWay.join(', ') }}</template
+        >. Another tube on the palette, or a new pile, would do more.
+      </p>
+      <div class="do"><button type="button" class="key" @click="emit('changed')">Changed, not recorded</button></div>
+    </template>
+    <template v-else>
+      <h2>What did you get?</h2>
+      <p>
+        Nudge the right half until it looks like the paint on your knife, or say it in words. What to add stands here at once. A colour can
+        also be typed, or read from a photo.
+      </p>
+      <div class="do">
+        <button type="button" class="main-key" @click="emit('fits')">It looks as wanted <kbd>m</kbd></button>
+        <button type="button" class="key" @click="emit('changed')">Changed, not recorded</button>
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+ol,
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.becomes {
+  font-size: 15px;
+  margin: 2px 0 8px;
+}
+.falls {
+  font-weight: 700;
+  border-left: 4px solid currentColor;
+  padding-left: 10px;
+  margin-bottom: 8px;
+}
+.line {
+  display: grid;
+  grid-template-columns: 44px minmax(0, 1fr) auto 52px;
+  gap: 10px;
+  align-items: center;
+  min-height: 52px;
+  margin-bottom: 8px;
+}
+.line.done {
+  opacity: 0.45;
+}
+.after {
+  align-self: stretch;
+}
+.what strong {
+  font-size: 22px;
+}
+.bead {
+  display: block;
+  height: 13px;
+  border-radius: 7px;
+}
+.tick,
+.key,
+.main-key {
+  min-height: 44px;
+  border: 1px solid currentColor;
+  border-radius: 4px;
+}
+.tick:disabled {
+  opacity: 0.3;
+}
+.do {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 10px;
+  margin: 12px 0;
+}
+.main-key {
+  min-height: 56px;
+  background: var(--surround-ink);
+  color: var(--surround);
+  font-weight: 700;
+}
+.others {
+  border-top: 1px solid currentColor;
+  padding-top: 8px;
+}
+.other {
+  display: grid;
+  grid-template-columns: 64px minmax(0, 1fr);
+  gap: 12px;
+  align-items: center;
+  width: 100%;
+  min-height: 52px;
+  padding: 4px 0;
+  text-align: left;
+  line-height: 1.25;
+}
+.chip {
+  align-self: stretch;
+}
+</style>

@@ -1,0 +1,152 @@
+<script setup lang="ts">
+import { turnWords, type Lab, type Nudge } from '@dusk/core';
+import { onScopeDispose, computed } from 'vue';
+import { clock } from '../chips/words.ts';
+import { SIGHT_ERROR } from '@dusk/core';
+import { useWhite } from './white.ts';
+
+/**
+ * Six keys that turn the right half into what is on the knife, and the same in coarse words. A short
+ * press is a small step; held, the steps grow large.
+ */
+const props = defineProps<{ lab: Lab }>();
+const emit = defineEmits<{ nudge: [by: Nudge, steps: number]; say: [word: string, by: Nudge, way: 1 | -1, much: boolean] }>();
+const white = useWhite();
+
+const turns = computed(() => turnWords(props.lab));
+interface Key {
+  readonly word: string;
+  readonly by: Nudge;
+  readonly way: 1 | -1;
+  readonly key: string;
+}
+const keys = computed((): readonly Key[] => [
+  { word: 'lighter', by: 'value', way: 1, key: '↑' },
+  { word: 'darker', by: 'value', way: -1, key: '↓' },
+  { word: turns.value.onward, by: 'hue', way: 1, key: '→' },
+  { word: turns.value.back, by: 'hue', way: -1, key: '←' },
+  { word: 'stronger', by: 'chroma', way: 1, key: '+' },
+  { word: 'duller', by: 'chroma', way: -1, key: '−' },
+]);
+
+const LONG_MS = 420;
+const REPEAT_MS = 220;
+const LARGE = 5;
+let held: ReturnType<typeof setTimeout> | undefined;
+function press(by: Nudge, way: 1 | -1): void {
+  let large = false;
+  const again = (): void => {
+    large = true;
+    emit('nudge', by, way * LARGE);
+    held = setTimeout(again, REPEAT_MS);
+  };
+  held = setTimeout(again, LONG_MS);
+  window.addEventListener('pointerup', () => release(by, way, large), { once: true });
+  window.addEventListener('pointercancel', stop, { once: true });
+}
+function release(by: Nudge, way: 1 | -1, large: boolean): void {
+  const wasHeld = held;
+  stop();
+  if (!large && wasHeld !== undefined) emit('nudge', by, way);
+}
+function stop(): void {
+  clearTimeout(held);
+  held = undefined;
+}
+onScopeDispose(stop);
+/** Keyboards press without a pointer. */
+const onClick = (event: MouseEvent, by: Nudge, way: 1 | -1): void => {
+  if (event.detail === 0) emit('nudge', by, way);
+};
+const sure = computed(() =>
+  white.isSet
+    ? `White paper set at ${clock(white.white!.at)}. An eye at a screen judges to about ΔE ${SIGHT_ERROR.eye}.`
+    : white.outshone
+      ? 'Your paper is brighter than this screen: say it in words, and beside its neighbours.'
+      : white.drifted
+        ? 'The light has moved since the white was set.'
+        : 'This screen’s white is not set to your paper yet.',
+);
+</script>
+
+<template>
+  <div class="look-keys">
+    <div class="keys" role="group" aria-label="Until the right half looks like the paint on your knife">
+      <button
+        v-for="key in keys"
+        :key="key.key"
+        type="button"
+        class="key"
+        :aria-label="key.word"
+        :aria-keyshortcuts="key.key"
+        @pointerdown="press(key.by, key.way)"
+        @click="onClick($event, key.by, key.way)"
+        @contextmenu.prevent
+      >
+        {{ key.word }} <kbd>{{ key.key }}</kbd>
+      </button>
+    </div>
+    <div class="words" role="group" aria-label="In words">
+      <span class="or">or say:</span>
+      <template v-for="key in keys" :key="`say ${key.key}`">
+        <button type="button" class="word" @click="emit('say', key.word, key.by, key.way, false)">{{ key.word }}</button>
+        <button v-if="key.by === 'value'" type="button" class="word" @click="emit('say', key.word, key.by, key.way, true)">
+          a good deal {{ key.word }}
+        </button>
+      </template>
+    </div>
+    <p class="sure">
+      {{ sure }}
+      <button type="button" class="link" @click="white.setting = true">
+        {{ white.isSet ? 'Lamp changed? Set it again' : 'Set the white' }}
+      </button>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.look-keys {
+  display: grid;
+  gap: 8px;
+}
+.keys {
+  display: grid;
+  grid-template-columns: repeat(6, 1fr);
+  gap: 10px;
+}
+.key {
+  min-height: 54px;
+  font-weight: 700;
+  border: 1px solid currentColor;
+  border-radius: 4px;
+  touch-action: none;
+  user-select: none;
+}
+.words {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 4px;
+  align-items: center;
+}
+.or {
+  font-size: 15px;
+}
+.word {
+  min-height: 44px;
+  padding: 0 8px;
+  font-size: 15px;
+  border-bottom: 1px solid var(--surround-line);
+}
+.sure {
+  font-size: 15px;
+}
+.link {
+  text-decoration: underline;
+  min-height: 24px;
+}
+@media (max-width: 900px) {
+  .keys {
+    grid-template-columns: repeat(3, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,112 @@
+<script setup lang="ts">
+import { mdiPlus } from '@mdi/js';
+import { temperatureWord, valueOfLightness } from '@dusk/core';
+import type { PileDto } from '@dusk/wire';
+import { labOfDto } from '@dusk/wire/written';
+import { computed, ref } from 'vue';
+import { useRoute } from 'vue-router';
+import ColourPair from '../chips/ColourPair.vue';
+import { usePaintings } from '../paintings/paintings.ts';
+import EmptyPlace from '../shell/EmptyPlace.vue';
+import { useSettings } from '../shell/settings.ts';
+import { useShortcuts } from '../shell/useShortcuts.ts';
+import LogPile from './LogPile.vue';
+import OpenPile from './OpenPile.vue';
+import { lookNow, usePiles } from './piles.ts';
+import { useKnown } from './useKnown.ts';
+
+const route = useRoute();
+const paintings = usePaintings();
+const piles = usePiles();
+const settings = useSettings();
+const { short } = useKnown();
+const logging = ref(false);
+
+const opened = computed(() => piles.byId.get(String(route.params['pileId'] ?? '')));
+const paintingId = computed(() => paintings.onEasel?.id ?? '');
+const standing = (pile: PileDto): string => {
+  if (pile.stages.length === 0) return 'planned';
+  return pile.there > 0 ? `${pile.there.toFixed(1)} ml on the palette` : pile.stages.at(-1)!.kind === 'scraped' ? 'scraped off' : 'used up';
+};
+const word = (pile: PileDto): string => temperatureWord(settings.temperatureOf(lookNow(pile)));
+useShortcuts(() => [{ key: 'l', run: () => (logging.value = true) }]);
+</script>
+
+<template>
+  <OpenPile v-if="opened" :key="opened.id" :pile="opened" />
+  <div v-else class="piles judging">
+    <EmptyPlace v-if="piles.list.length === 0" title="No piles yet">
+      Here lie the piles of this painting, dark to light, each with its recipe and what was done with it. Point at a colour in the reference
+      and keep it, or log a pile that you have mixed already.
+      <template #step>
+        <v-btn variant="outlined" :to="{ name: 'reference', params: { paintingId } }">Point at a colour</v-btn>
+        <v-btn variant="outlined" class="ms-3" @click="logging = true">Log a pile</v-btn>
+      </template>
+    </EmptyPlace>
+    <template v-else>
+      <header>
+        <h1>Piles, dark to light</h1>
+        <v-btn variant="outlined" :prepend-icon="mdiPlus" @click="logging = true">Log a pile already mixed&ensp;<kbd>l</kbd></v-btn>
+      </header>
+      <nav class="grid" aria-label="Piles of this painting, dark to light">
+        <RouterLink
+          v-for="pile in piles.byValue"
+          :key="pile.id"
+          class="pile"
+          :to="{ name: 'mixing', params: { paintingId, pileId: pile.id } }"
+        >
+          <ColourPair :target="pile.target && labOfDto(pile.target.lab)" :mixed="lookNow(pile)" :height="64" />
+          <span>
+            <span class="figures"
+              ><b class="value">{{ settings.valueText(valueOfLightness(lookNow(pile)[0])) }}</b> {{ pile.name }}, {{ word(pile) }}</span
+            ><br />
+            <span class="recipe figures">{{ short(pile.plan) }}</span><br />
+            <span class="recipe figures">{{ standing(pile) }}</span>
+          </span>
+        </RouterLink>
+      </nav>
+    </template>
+  </div>
+  <LogPile v-model="logging" />
+</template>
+
+<style scoped>
+.piles {
+  height: 100%;
+  overflow-y: auto;
+  padding: 18px 28px 28px;
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  margin-bottom: 12px;
+}
+.grid {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(420px, 1fr));
+  gap: 4px 32px;
+}
+.pile {
+  display: grid;
+  grid-template-columns: 132px minmax(0, 1fr);
+  gap: 14px;
+  align-items: center;
+  padding: 10px 0;
+  color: inherit;
+  text-decoration: none;
+  line-height: 1.25;
+  overflow-wrap: anywhere;
+}
+.value {
+  font-size: 22px;
+}
+.recipe {
+  font-size: 15px;
+}
+@media (max-width: 900px) {
+  .grid {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

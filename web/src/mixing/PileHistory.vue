@@ -1,0 +1,45 @@
+<script setup lang="ts">
+import type { PileDto } from '@dusk/wire';
+import { computed } from 'vue';
+import { useSettings } from '../shell/settings.ts';
+import { useTubes } from '../tubes/tubes.ts';
+import { usePiles } from './piles.ts';
+import { historyOf } from './story.ts';
+
+/** A pile's history, a sentence a line, with times. */
+const props = defineProps<{ pile: PileDto }>();
+const open = defineModel<boolean>({ required: true });
+const tubes = useTubes();
+const piles = usePiles();
+const settings = useSettings();
+
+const pileOfStage = (stageId: string): string => piles.list.find((p) => p.stages.some((s) => s.id === stageId))?.name ?? 'another pile';
+const lines = computed(() => historyOf(props.pile, { tubes: tubes.byId, pileOfStage, valueText: settings.valueText }));
+</script>
+
+<template>
+  <v-dialog v-model="open" :aria-label="`History of ${pile.name}`">
+    <v-card class="pa-6">
+      <h2>{{ pile.name }}</h2>
+      <dl class="lines figures">
+        <template v-for="(line, i) in lines" :key="i">
+          <dt>{{ line.at }}</dt>
+          <dd data-test="history-line">{{ line.text }}</dd>
+        </template>
+      </dl>
+      <div class="d-flex justify-end"><v-btn color="primary" @click="open = false">Done</v-btn></div>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.lines {
+  display: grid;
+  grid-template-columns: max-content 1fr;
+  gap: 8px 18px;
+  margin: 16px 0;
+}
+.lines dd {
+  margin: 0;
+}
+</style>

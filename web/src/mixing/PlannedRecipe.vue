@@ -1,0 +1,93 @@
+<script setup lang="ts">
+import { mdiMinus, mdiPlus } from '@mdi/js';
+import type { Trust } from '@dusk/core';
+import type { PileDto } from '@dusk/wire';
+import { shallowRef, watch } from 'vue';
+import TrustMark from '../chips/TrustMark.vue';
+import { useDesk } from '../engine/useDesk.ts';
+import { usePiles } from './piles.ts';
+import RecipeSteps from './RecipeSteps.vue';
+
+/** The plan of a pile that is not mixed yet: what to measure, and the one next thing to do. */
+const props = defineProps<{ pile: PileDto }>();
+const emit = defineEmits<{ mixed: [] }>();
+const piles = usePiles();
+const desk = useDesk();
+
+const trust = shallowRef<Trust>();
+watch(
+  () => props.pile.plan,
+  async (plan) => {
+    trust.value = undefined;
+    const found = await desk.trust(plan);
+    if (props.pile.plan === plan) trust.value = found;
+  },
+  { immediate: true },
+);
+
+const AMOUNTS = [1, 2, 3, 4, 6, 8, 12, 16, 24, 32, 48];
+function resize(way: 1 | -1): void {
+  const next = way > 0 ? AMOUNTS.find((a) => a > props.pile.ml) : [...AMOUNTS].reverse().find((a) => a < props.pile.ml);
+  if (next !== undefined) void piles.change(props.pile.id, { ml: next }, `“${props.pile.name}” is to be ${next} ml`);
+}
+</script>
+
+<template>
+  <div>
+    <div class="head">
+      <h2>Mix this</h2>
+      <span class="figures stepper">
+        <v-btn :icon="mdiMinus" aria-label="Smaller pile" @click="resize(-1)" />
+        {{ pile.ml }} ml
+        <v-btn :icon="mdiPlus" aria-label="Larger pile" @click="resize(1)" />
+      </span>
+    </div>
+    <RecipeSteps :mixture="pile.plan" :amount-ml="pile.ml" chips beads data-test="kept-recipe" />
+    <div class="do">
+      <button type="button" class="main-key" @click="emit('mixed')">Mixed <kbd>Space</kbd></button>
+      <RouterLink class="key" :to="{ name: 'easel', params: { paintingId: pile.paintingId, pileId: pile.id } }">At the easel</RouterLink>
+    </div>
+    <TrustMark :trust="trust" />
+    <p class="steady figures">A tenth too much of each part would move it by ΔE {{ pile.predicted.steadiness.toFixed(1) }}.</p>
+  </div>
+</template>
+
+<style scoped>
+.head {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+}
+.stepper {
+  font-size: 18px;
+  white-space: nowrap;
+}
+.do {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 10px;
+  margin: 12px 0;
+}
+.key,
+.main-key {
+  display: grid;
+  grid-auto-flow: column;
+  justify-content: center;
+  gap: 8px;
+  align-items: center;
+  min-height: 56px;
+  border: 1px solid currentColor;
+  border-radius: 4px;
+  color: inherit;
+  text-decoration: none;
+}
+.main-key {
+  background: var(--surround-ink);
+  color: var(--surround);
+  font-weight: 700;
+}
+.steady {
+  font-size: 15px;
+  margin-top: 4px;
+}
+</style>

@@ -1,0 +1,110 @@
+<script setup lang="ts">
+import { show, type Mixture } from '@dusk/core';
+import { computed } from 'vue';
+import { mlText, mmText, partsText } from '../chips/words.ts';
+import { useKnown } from './useKnown.ts';
+
+/** A recipe as parts and beads of paint at true length, heap by heap, in the order of mixing. */
+const props = defineProps<{ mixture: Mixture; amountMl: number; chips?: boolean; beads?: boolean }>();
+const { heapsOf } = useKnown();
+
+const heaps = computed(() => heapsOf(props.mixture, props.amountMl));
+const first = computed(() => heaps.value.slice(0, -1));
+const pile = computed(() => heaps.value.at(-1)!);
+</script>
+
+<template>
+  <div class="recipe figures">
+    <section v-for="heap in first" :key="heap.name" class="letdown" :aria-label="`First mix ${heap.name}`">
+      <p class="first">
+        First, {{ heap.name }}<span v-if="beads" class="quiet">, {{ mlText(heap.ml) }}</span
+        ><span v-if="beads && heap.batch > 1.05" class="quiet"> (more than this pile needs)</span>:
+      </p>
+      <ul>
+        <li v-for="part in heap.steps" :key="part.name" class="step">
+          <span class="parts">{{ partsText(part.parts) }}</span>
+          <span class="name">{{ part.name }}</span>
+          <template v-if="beads">
+            <span class="mm">{{ mmText(part.beadMm) }}</span>
+            <span class="bead" :style="{ width: `${part.beadMm}mm`, background: show(part.paint).css }" />
+          </template>
+        </li>
+      </ul>
+    </section>
+    <ol>
+      <li v-for="step in pile.steps" :key="step.name" class="step">
+        <span v-if="chips" class="after" :style="{ background: show(step.after).css }" title="the pile after this addition" />
+        <span class="parts">{{ partsText(step.parts) }}</span>
+        <span class="name"
+          >{{ step.name
+          }}<span v-if="step.caution !== 'none' && beads" class="caution quiet"> · {{ step.caution }}: see its label</span></span
+        >
+        <template v-if="beads">
+          <span class="mm">{{ mmText(step.beadMm) }}</span>
+          <span class="bead" :style="{ width: `${step.beadMm}mm`, background: show(step.paint).css }" />
+        </template>
+        <span v-else class="swatch" :style="{ background: show(step.paint).css }" />
+      </li>
+    </ol>
+  </div>
+</template>
+
+<style scoped>
+ol,
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.step {
+  display: grid;
+  grid-template-columns: auto 34px minmax(0, 1fr) auto;
+  grid-auto-flow: row;
+  align-items: center;
+  column-gap: 8px;
+  min-height: 38px;
+}
+.step > .parts:first-child {
+  grid-column: 1 / 3;
+}
+.parts {
+  font-size: 22px;
+  font-weight: 700;
+  text-align: right;
+  min-width: 34px;
+}
+.name {
+  line-height: 1.15;
+  overflow-wrap: anywhere;
+}
+.swatch {
+  width: 44px;
+  height: 26px;
+}
+.after {
+  width: 44px;
+  height: 38px;
+}
+.mm {
+  min-width: 62px;
+  text-align: right;
+}
+.bead {
+  grid-column: 3 / 5;
+  height: 13px;
+  max-width: 100%;
+  border-radius: 7px;
+  margin-bottom: 8px;
+}
+.letdown {
+  border-bottom: 1px solid var(--surround-line);
+  margin-bottom: 6px;
+  padding-bottom: 4px;
+}
+.first {
+  font-weight: 500;
+}
+.caution {
+  font-size: 14px;
+}
+</style>

@@ -1,0 +1,55 @@
+<script setup lang="ts">
+import { valueOfLightness } from '@dusk/core';
+import type { PileDto } from '@dusk/wire';
+import { computed } from 'vue';
+import { clock } from '../chips/words.ts';
+import { useSettings } from '../shell/settings.ts';
+import { chaptersOf } from './story.ts';
+import { useWhite } from './white.ts';
+
+/** A pile's story as one strip: wanted, mixed, got, added, got. */
+const props = defineProps<{ pile: PileDto }>();
+const emit = defineEmits<{ history: [] }>();
+const settings = useSettings();
+const white = useWhite();
+const chapters = computed(() => chaptersOf(props.pile));
+</script>
+
+<template>
+  <button type="button" class="strip figures" aria-label="History of this pile" title="The whole history" @click="emit('history')">
+    <span v-for="(chapter, i) in chapters" :key="i" class="chapter">
+      <span class="what">{{ chapter.what }}</span>
+      <span class="chip" :style="{ background: white.shown(chapter.lab).css }" />
+      <span class="value"
+        ><b>{{ settings.valueText(valueOfLightness(chapter.lab[0])) }}</b>
+        <span v-if="chapter.at" class="when">{{ clock(chapter.at) }}</span></span
+      >
+    </span>
+  </button>
+</template>
+
+<style scoped>
+.strip {
+  display: flex;
+  max-width: 100%;
+  overflow-x: auto;
+  text-align: left;
+  min-height: 44px;
+}
+.chapter {
+  display: grid;
+  width: 92px;
+  flex: none;
+}
+.what,
+.value {
+  font-size: 15px;
+  white-space: nowrap;
+}
+.when {
+  font-size: 14px;
+}
+.chip {
+  height: 44px;
+}
+</style>

@@ -1,0 +1,54 @@
+import type { AddingStep, Mixture, Way } from '@dusk/core';
+import type { Needs, Operation, PileDto } from '@dusk/wire';
+import { operationsToMix } from '@dusk/wire/mixed';
+import type { Tube } from '../tubes/tubes.ts';
+import { handlingOf, heapName } from './handling.ts';
+
+type Tubes = ReadonlyMap<string, Tube>;
+type Piles = ReadonlyMap<string, PileDto>;
+type Addition = Needs<'stage.add'>['additions'][number];
+
+const newId = (): string => crypto.randomUUID();
+
+/** What says that a pile was mixed as planned, its heaps first. */
+export const mixAsPlanned = (pile: PileDto, tubes: Tubes, piles: Piles, plan: Mixture = pile.plan, ml = pile.ml): Operation[] =>
+  operationsToMix(pile.id, plan, ml, {
+    paintingId: pile.paintingId,
+    newId,
+    stateOf: (tube) => tubes.get(tube)!.stateId,
+    stageOf: (id) => piles.get(id)!.stages.at(-1)!.id,
+    handlingOf: handlingOf(tubes),
+    nameOf: (heap) => heapName(heap, tubes),
+  });
+
+/** Some ml of a tube, or of a pile as it is now. */
+function addition(id: string, ml: number, tubes: Tubes, piles: Piles): Addition {
+  const tube = tubes.get(id);
+  const source = tube ? { tubeId: id, stateId: tube.stateId } : { stageId: piles.get(id)!.stages.at(-1)!.id };
+  return { id: newId(), ...source, ml, low: ml, high: ml };
+}
+
+const stage = (pileId: string, kind: Needs<'stage.add'>['kind'], more: { additions?: Addition[]; left?: number } = {}): Operation => ({
+  do: 'stage.add',
+  id: newId(),
+  pileId,
+  kind,
+  additions: [],
+  ...more,
+});
+
+/** What says that a way was gone: part of the pile taken first, where it says so, then everything added. */
+export function addAll(pile: PileDto, way: Way, mlOfPart: number, tubes: Tubes, piles: Piles): Operation[] {
+  const share = way.part?.keep ?? 1;
+  const additions = way.steps.map(({ id, parts }) => addition(id, parts * share * mlOfPart, tubes, piles));
+  return [...(way.part ? [stage(pile.id, 'left', { left: pile.there * share })] : []), stage(pile.id, 'added', { additions })];
+}
+
+/** What says that one step of a way was done. */
+export const addOne = (pile: PileDto, step: AddingStep, mlOfPart: number, tubes: Tubes, piles: Piles): Operation[] => [
+  stage(pile.id, 'added', { additions: [addition(step.id, step.parts * mlOfPart, tubes, piles)] }),
+];
+
+export const takePart = (pile: PileDto, share: number): Operation[] => [stage(pile.id, 'left', { left: pile.there * share })];
+export const changedUnrecorded = (pile: PileDto): Operation[] => [stage(pile.id, 'changed')];
+export const scrapeOff = (pile: PileDto): Operation[] => [stage(pile.id, 'scraped')];

@@ -1,0 +1,26 @@
+import { isTube, type Handling, type Heap, type Leaf, type Source } from '@dusk/core';
+import type { PileDto } from '@dusk/wire';
+import type { Tube } from '../tubes/tubes.ts';
+
+/** Paint taken up with the knife is laid out as from a nozzle of this bore, and weighs about this. */
+const BY_KNIFE: Handling = { density: 1.5, nozzleMm: 6 };
+
+type Tubes = ReadonlyMap<string, Tube>;
+type Piles = ReadonlyMap<string, PileDto>;
+
+export const handlingOf =
+  (tubes: Tubes) =>
+  (source: Leaf): Handling =>
+    (isTube(source) ? tubes.get(source.tube) : undefined) ?? BY_KNIFE;
+
+/** A heap that is mixed first is called after the last, strongest paint in it. */
+export function heapName(heap: Heap, tubes: Tubes): string {
+  const strong = heap.ingredients.at(-1)!;
+  return `${isTube(strong) ? (tubes.get(strong.tube)?.name ?? 'a tube') : 'a heap'}, let down`;
+}
+
+/** What a source is called; heaps are named by their mixture. */
+export function sourceName(source: Source, tubes: Tubes, piles: Piles): string {
+  if (isTube(source)) return tubes.get(source.tube)?.name ?? 'a tube that is gone';
+  return 'pile' in source ? (piles.get(source.pile)?.name ?? 'another pile') : 'the heap before';
+}

@@ -1,0 +1,77 @@
+import { throughStages, type Lab, type PileContent } from '@dusk/core';
+import type { MixtureDto, MixtureSent, Needs, Operation, PileDto, SampleDto } from '@dusk/wire';
+import { recordsOf } from '@dusk/wire/records';
+import { labDto, labOfDto } from '@dusk/wire/written';
+import { defineStore } from 'pinia';
+import { computed } from 'vue';
+import { useDesk } from '../engine/useDesk.ts';
+import { usePaintings } from '../paintings/paintings.ts';
+import { present } from '../studio/rows.ts';
+import { useStudio } from '../studio/useStudio.ts';
+
+/** How a pile looks as far as is known: its newest look, what was predicted of its newest stage, or its plan. */
+export function lookNow(pile: PileDto): Lab {
+  const newest = pile.stages.at(-1);
+  const looked = newest?.looks.at(-1)?.lab ?? newest?.predicted;
+  if (looked) return labOfDto(looked);
+  const earlier = pile.stages.findLast((s) => s.looks.length > 0 || s.predicted);
+  return labOfDto(earlier?.looks.at(-1)?.lab ?? earlier?.predicted ?? pile.predicted.lab);
+}
+
+/** A pile that is to be kept: what it is meant to be, how it is to be made, where it was seen. */
+interface ToKeep {
+  readonly name: string;
+  readonly lab: Lab;
+  readonly plan: MixtureDto;
+  readonly ml: number;
+  readonly sample?: { readonly referenceId: string; readonly outline: NonNullable<SampleDto['outline']> };
+}
+
+/** The piles of the painting on the easel. */
+export const usePiles = defineStore('piles', () => {
+  const studio = useStudio();
+  const paintings = usePaintings();
+  const desk = useDesk();
+  const paintingId = computed(() => paintings.onEasel?.id);
+  const list = computed(() => present(studio.rows.piles).filter((p) => p.paintingId === paintingId.value));
+  const byId = computed(() => new Map(list.value.map((p) => [p.id, p])));
+  /** Dark to light. */
+  const byValue = computed(() => [...list.value].sort((a, b) => lookNow(a)[0] - lookNow(b)[0]));
+  const records = computed(() => recordsOf(list.value));
+  const through = computed(() => throughStages(records.value, (tube) => desk.paintOf(tube).paint));
+  const contentOf = (pileId: string): PileContent | undefined => through.value.now.get(pileId);
+
+  async function keep({ name, lab, plan, ml, sample }: ToKeep): Promise<boolean> {
+    const sampleId = crypto.randomUUID();
+    const target = { kind: 'absolute' as const, lab: labDto(lab) };
+    const paintingId = paintings.onEasel!.id;
+    return studio.make(
+      [
+        ...(sample ? [{ do: 'sample.add' as const, id: sampleId, paintingId, ...sample, seen: labDto(lab), paint: labDto(lab) }] : []),
+        {
+          do: 'pile.add',
+          id: crypto.randomUUID(),
+          paintingId,
+          name,
+          target,
+          ...(sample && { sampleId }),
+          plan: plan as unknown as MixtureSent,
+          ml,
+        },
+      ],
+      `Kept “${name}”`,
+    );
+  }
+
+  const change = (id: string, part: Omit<Needs<'pile.change'>, 'id' | 'version'>, says: string): Promise<boolean> =>
+    studio.make([{ do: 'pile.change', id, ...part, version: byId.value.get(id)!.version }], says);
+
+  const remove = (id: string): Promise<boolean> => {
+    const { version, name } = byId.value.get(id)!;
+    return studio.make([{ do: 'pile.delete', id, version }], `“${name}” put away`);
+  };
+
+  const make = (ops: readonly Operation[], says: string): Promise<boolean> => studio.make(ops, says);
+
+  return { list, byId, byValue, records, through, contentOf, keep, change, remove, make };
+});

@@ -1,0 +1,97 @@
+import { evidenceOf, type Addable, type Beliefs, type Correction, type Lab, type Sight, doubtOf } from '@dusk/core';
+import type { PileDto } from '@dusk/wire';
+import { labOfDto } from '@dusk/wire/written';
+import { computed, shallowRef, watch, type Ref } from 'vue';
+import { engine, unlessGivenUp } from '../engine/engine.ts';
+import type { Jobs } from '../engine/jobs.ts';
+import { useDesk } from '../engine/useDesk.ts';
+import { useStudio } from '../studio/useStudio.ts';
+import { useTubes, type Tube } from '../tubes/tubes.ts';
+import { usePiles } from './piles.ts';
+
+/** A correction, and how many ml a part of it is. */
+export interface Corrected {
+  readonly correction: Correction;
+  readonly mlOfPart: number;
+  /** The look it answers. */
+  readonly seen: Lab;
+}
+
+const addable = (tube: Tube): Addable => ({ id: tube.id, K: tube.base.K, S: tube.base.S });
+
+/**
+ * What to add to a pile, live: asked anew with every look, of which only the newest is answered. What
+ * is believed of the tubes without this pile comes from the studio.
+ */
+export function useCorrection(pile: Ref<PileDto>, look: Ref<{ readonly lab: Lab; readonly sight: Sight } | undefined>) {
+  const studio = useStudio();
+  const piles = usePiles();
+  const desk = useDesk();
+  const tubes = useTubes();
+  const beliefs = shallowRef<Beliefs>();
+  const corrected = shallowRef<Corrected>();
+  const target = computed(() => pile.value.target && labOfDto(pile.value.target.lab));
+
+  watch(
+    [() => pile.value.id, () => tubes.all.map((t) => t.stateId).join()],
+    async ([id]) => {
+      const found = await studio.ask('beliefs', id);
+      if (pile.value.id === id) beliefs.value = found;
+    },
+    { immediate: true },
+  );
+
+  /** What the engine needs to know of the pile as it looks now. */
+  function needs(seen: Lab, sight: Sight): { readonly job: Jobs['correct']['needs']; readonly parts: number } | undefined {
+    const content = piles.contentOf(pile.value.id);
+    if (!target.value || !beliefs.value || !content || content.ml <= 0 || desk.paletteTubes.length === 0) return undefined;
+    const palette = desk.paletteTubes.map(addable);
+    const common = { target: target.value, beliefs: beliefs.value, palette };
+    const own = piles.records.filter((r) => r.pile === pile.value.id);
+    const stages = evidenceOf(own, piles.through);
+    if (!stages || stages.length === 0)
+      return content.paint && { job: { ...common, paint: content.paint, parts: content.ml, seen }, parts: content.ml };
+    const last = stages.length - 1;
+    const observed = stages.map((s, i) => (i === last ? { ...s, observed: seen, doubt: doubtOf(sight) } : s));
+    const onPalette = new Set(palette.map((t) => t.id));
+    const others = Object.keys(content.tubes).flatMap((id) => (onPalette.has(id) ? [] : (tubes.byId.get(id) ?? [])));
+    const parts = stages.reduce((sum, s) => sum + s.additions.reduce((n, d) => n + d.parts, 0), 0);
+    return { job: { ...common, stages: observed, others: others.map(addable) }, parts };
+  }
+
+  let asking: AbortController | undefined;
+  let busy = false;
+  let again = false;
+  async function ask(): Promise<void> {
+    const seen = look.value;
+    if (busy) return void (again = true);
+    const needed = seen && needs(seen.lab, seen.sight);
+    if (!seen || !needed) return void (corrected.value = undefined);
+    busy = true;
+    const own = (asking = new AbortController());
+    const since = performance.now();
+    try {
+      const correction = await unlessGivenUp(engine().ask('correct', needed.job, { signal: own.signal }));
+      if (correction && look.value) {
+        corrected.value = { correction, mlOfPart: pile.value.there / needed.parts, seen: seen.lab };
+        performance.measure('correction follows', { start: since, end: performance.now() });
+      }
+    } finally {
+      busy = false;
+    }
+    if (again) {
+      again = false;
+      await ask();
+    }
+  }
+  watch([look, beliefs, () => desk.paletteTubes], () => void ask(), { immediate: true });
+  watch(
+    () => pile.value.id,
+    () => {
+      asking?.abort();
+      corrected.value = undefined;
+    },
+  );
+
+  return { corrected, target };
+}

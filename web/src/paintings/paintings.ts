@@ -1,0 +1,57 @@
+import type { Needs } from '@dusk/wire';
+import { useLocalStorage } from '@vueuse/core';
+import { defineStore } from 'pinia';
+import { computed } from 'vue';
+import { useNotices } from '../shell/notices.ts';
+import { sendPicture } from '../studio/api.ts';
+import { present } from '../studio/rows.ts';
+import { useStudio } from '../studio/useStudio.ts';
+
+const LONGEST_NAME = 120;
+
+/** A file's name as the painter knows it, without its ending. */
+const pictureName = ({ name }: File): string =>
+  name
+    .replace(/\.[^.]*$/, '')
+    .slice(0, LONGEST_NAME)
+    .trim() || 'picture';
+
+export const usePaintings = defineStore('paintings', () => {
+  const studio = useStudio();
+  const notices = useNotices();
+  const openedId = useLocalStorage<string>('dusk.openPainting', '');
+  const all = computed(() => present(studio.rows.paintings));
+  const byId = computed(() => new Map(all.value.map((p) => [p.id, p])));
+  /** The painting whose reference, piles and ledge are shown. */
+  const onEasel = computed(() => byId.value.get(openedId.value));
+  const referencesOf = (paintingId: string) => present(studio.rows.references).filter((r) => r.paintingId === paintingId);
+
+  const setOnEasel = (id: string): void => void (openedId.value = id);
+
+  /** @returns the id of the new painting, if it was made */
+  async function add(painting: Omit<Needs<'painting.add'>, 'id'>): Promise<string | undefined> {
+    const id = crypto.randomUUID();
+    return (await studio.make([{ do: 'painting.add', id, ...painting }], `Began “${painting.title}”`)) ? id : undefined;
+  }
+
+  const change = (id: string, part: Omit<Needs<'painting.change'>, 'id' | 'version'>): Promise<boolean> =>
+    studio.make([{ do: 'painting.change', id, ...part, version: byId.value.get(id)!.version }], `Changed “${byId.value.get(id)!.title}”`);
+
+  const remove = (id: string): Promise<boolean> =>
+    studio.make([{ do: 'painting.delete', id, version: byId.value.get(id)!.version }], `“${byId.value.get(id)!.title}” put away`);
+
+  /** The picture goes first, by what it holds; then the change that makes it a reference. */
+  async function addReference(paintingId: string, file: File): Promise<boolean> {
+    const picture = await notices.attempt(() => sendPicture(file));
+    if (!picture) return false;
+    const name = pictureName(file);
+    return studio.make([{ do: 'reference.add', id: crypto.randomUUID(), paintingId, pictureId: picture.id, name }], `Brought “${name}”`);
+  }
+
+  async function removeReference(id: string): Promise<void> {
+    const { version, name } = studio.rows.references.get(id)!;
+    await studio.make([{ do: 'reference.delete', id, version }], `“${name}” put away`);
+  }
+
+  return { all, byId, onEasel, setOnEasel, referencesOf, add, change, remove, addReference, removeReference };
+});

@@ -1,0 +1,190 @@
+<script setup lang="ts">
+import { mdiClose, mdiDeleteOutline, mdiMagnify, mdiPlus } from '@mdi/js';
+import { PALETTE_MOST_TUBES } from '@dusk/wire/limits';
+import { computed, ref } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { show } from '@dusk/core';
+import { useDesk } from '../engine/useDesk.ts';
+import { usePaintings } from '../paintings/paintings.ts';
+import EditableName from '../shell/EditableName.vue';
+import { matches } from '../tubes/search.ts';
+import TubeSwatch from '../tubes/TubeSwatch.vue';
+import { useTubes, type Tube } from '../tubes/tubes.ts';
+import { usePalettes } from './palettes.ts';
+
+const route = useRoute();
+const router = useRouter();
+const palettes = usePalettes();
+const paintings = usePaintings();
+const tubes = useTubes();
+const desk = useDesk();
+const adding = ref(false);
+const wanted = ref('');
+
+const opened = computed(
+  () =>
+    palettes.byId.get(String(route.params['paletteId'] ?? '')) ??
+    (route.params['paletteId'] ? undefined : (desk.palette ?? palettes.all[0])),
+);
+const tubesOf = (ids: readonly string[]): Tube[] => ids.flatMap((id) => tubes.byId.get(id) ?? []);
+const laidOut = computed(() => tubesOf(opened.value?.tubeIds ?? []));
+const candidates = computed(() => tubes.all.filter((t) => !opened.value?.tubeIds.includes(t.id) && matches(t, wanted.value)));
+const full = computed(() => laidOut.value.length >= PALETTE_MOST_TUBES);
+const inUse = computed(() => paintings.onEasel !== undefined && opened.value?.id === paintings.onEasel.paletteId);
+
+const change = (tubeIds: string[]): Promise<boolean> => palettes.change(opened.value!.id, { tubeIds });
+const add = (tube: Tube): Promise<boolean> => change([...opened.value!.tubeIds, tube.id]);
+const takeAway = (tube: Tube): Promise<boolean> => change(opened.value!.tubeIds.filter((id) => id !== tube.id));
+
+/** A new palette starts with a white, since nearly all do. */
+async function make(): Promise<void> {
+  const white = tubes.all.find((t) => t.pigment === 'titanium-white')!;
+  const paletteId = await palettes.add('New palette', [white.id]);
+  if (!paletteId) return;
+  adding.value = true;
+  await router.push({ name: 'palettes', params: { paletteId } });
+}
+async function remove(): Promise<void> {
+  if (await palettes.remove(opened.value!.id)) await router.replace({ name: 'palettes', params: {} });
+}
+const use = (): Promise<boolean> => paintings.change(paintings.onEasel!.id, { paletteId: opened.value!.id });
+</script>
+
+<template>
+  <div class="palettes">
+    <nav class="list" aria-label="Palettes">
+      <h1>Palettes</h1>
+      <RouterLink
+        v-for="palette in palettes.all"
+        :key="palette.id"
+        class="palette"
+        :class="{ open: palette.id === opened?.id }"
+        :to="{ name: 'palettes', params: { paletteId: palette.id } }"
+      >
+        <span>{{ palette.name }}</span>
+        <span class="row judging"
+          ><span v-for="tube in tubesOf(palette.tubeIds)" :key="tube.id" class="dab" :style="{ background: show(tube.masstone).css }"
+        /></span>
+      </RouterLink>
+      <v-btn variant="outlined" color="primary" class="mx-6 mt-3" :prepend-icon="mdiPlus" @click="make">New palette</v-btn>
+    </nav>
+    <section v-if="opened" class="open" :aria-label="`Palette ${opened.name}`">
+      <header>
+        <EditableName :name="opened.name" label="Name of the palette" :most="80" @rename="palettes.change(opened.id, { name: $event })" />
+        <v-btn v-if="paintings.onEasel && !inUse" variant="outlined" color="primary" class="use" @click="use"
+          >Paint “{{ paintings.onEasel.title }}” with it</v-btn
+        >
+        <v-btn :icon="mdiDeleteOutline" aria-label="Put this palette away" title="Put this palette away" @click="remove" />
+      </header>
+      <p class="quiet">
+        {{ laidOut.length }} {{ laidOut.length === 1 ? 'tube' : 'tubes'
+        }}<template v-if="inUse">, on the table for “{{ paintings.onEasel!.title }}”</template>.
+        <template v-if="inUse && desk.desk">{{ desk.desk.count.toLocaleString('en') }} recipes.</template>
+        Masstone, then one part in nine of titanium white.
+      </p>
+      <div class="tubes">
+        <TubeSwatch v-for="tube in laidOut" :key="tube.id" :tube="tube">
+          <v-btn
+            v-if="laidOut.length > 1"
+            :icon="mdiClose"
+            :aria-label="`Take ${tube.name} away`"
+            :title="`Take ${tube.name} away`"
+            @click="takeAway(tube)"
+          />
+        </TubeSwatch>
+      </div>
+      <v-btn v-if="!adding" variant="outlined" color="primary" :prepend-icon="mdiPlus" :disabled="full" @click="adding = true"
+        >Add a tube</v-btn
+      >
+      <section v-else aria-label="Tubes to add" class="adding">
+        <div class="search">
+          <v-text-field v-model="wanted" label="Name, pigment or character" :prepend-inner-icon="mdiMagnify" autofocus clearable />
+          <v-btn @click="adding = false">Done</v-btn>
+        </div>
+        <p v-if="full">A palette holds at most {{ PALETTE_MOST_TUBES }} tubes; take one away first.</p>
+        <p v-else-if="candidates.length === 0">No tube of that name. Try a pigment, as PB29, or a word like transparent.</p>
+        <div v-else class="tubes">
+          <TubeSwatch v-for="tube in candidates" :key="tube.id" :tube="tube">
+            <v-btn
+              :icon="mdiPlus"
+              :aria-label="`Add ${tube.name}, ${tube.maker || 'generic'}`"
+              :title="`Add ${tube.name}`"
+              @click="add(tube)"
+            />
+          </TubeSwatch>
+        </div>
+      </section>
+    </section>
+    <section v-else class="open">
+      <h2>Choose few tubes</h2>
+      <p>Four to eight, white included, tie a picture together and are learnt by heart.</p>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.palettes {
+  display: grid;
+  grid-template-columns: 320px minmax(0, 1fr);
+  height: 100%;
+}
+.list {
+  overflow-y: auto;
+  padding: 22px 0;
+}
+.list h1 {
+  padding: 0 24px 12px;
+}
+.palette {
+  display: grid;
+  gap: 6px;
+  padding: 10px 24px 12px 21px;
+  color: inherit;
+  text-decoration: none;
+  border-left: 3px solid transparent;
+}
+.palette.open {
+  border-left-color: rgb(var(--v-theme-primary));
+  background: rgb(var(--v-theme-surface));
+}
+.row {
+  display: flex;
+  gap: 6px;
+  padding: 7px;
+}
+.dab {
+  flex: 1;
+  max-width: 34px;
+  height: 26px;
+}
+.open:is(section) {
+  overflow-y: auto;
+  padding: 20px 32px 32px;
+}
+header {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  margin-bottom: 6px;
+}
+.use {
+  flex: none;
+}
+.tubes {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(400px, 1fr));
+  gap: 12px 28px;
+  margin: 18px 0;
+}
+.search {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  max-width: 460px;
+}
+@media (max-width: 900px) {
+  .palettes {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

@@ -1,0 +1,25 @@
+import type { Needs } from '@dusk/wire';
+import { defineStore } from 'pinia';
+import { computed } from 'vue';
+import { present } from '../studio/rows.ts';
+import { useStudio } from '../studio/useStudio.ts';
+
+export const usePalettes = defineStore('palettes', () => {
+  const studio = useStudio();
+  const all = computed(() => present(studio.rows.palettes));
+  const byId = computed(() => new Map(all.value.map((p) => [p.id, p])));
+
+  /** @returns the id of the new palette, if it was made */
+  async function add(name: string, tubeIds: string[]): Promise<string | undefined> {
+    const id = crypto.randomUUID();
+    return (await studio.make([{ do: 'palette.add', id, name, tubeIds }], `Laid out “${name}”`)) ? id : undefined;
+  }
+
+  const change = (id: string, part: Omit<Needs<'palette.change'>, 'id' | 'version'>): Promise<boolean> =>
+    studio.make([{ do: 'palette.change', id, ...part, version: byId.value.get(id)!.version }], `Changed “${byId.value.get(id)!.name}”`);
+
+  const remove = (id: string): Promise<boolean> =>
+    studio.make([{ do: 'palette.delete', id, version: byId.value.get(id)!.version }], `“${byId.value.get(id)!.name}” put away`);
+
+  return { all, byId, add, change, remove };
+});

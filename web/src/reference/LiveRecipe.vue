@@ -1,0 +1,75 @@
+<script setup lang="ts">
+import { areaWarning, type Trust } from '@dusk/core';
+import { computed } from 'vue';
+import ColourPair from '../chips/ColourPair.vue';
+import TrustMark from '../chips/TrustMark.vue';
+import ValueLine from '../chips/ValueLine.vue';
+import { closeness, valueDifference } from '../chips/words.ts';
+import RecipeSteps from '../mixing/RecipeSteps.vue';
+import type { LiveReading } from './useLiveRecipe.ts';
+
+/** What is under the pointer and the recipe for it, told while the pointer moves. */
+const props = defineProps<{ live: LiveReading | undefined; trust: Trust | undefined; amountMl: number }>();
+const emit = defineEmits<{ keep: [] }>();
+
+const recipe = computed(() => props.live?.answer?.proposals[0]);
+const warning = computed(() => props.live && areaWarning(props.live));
+const lost = computed(() => (props.live?.answer?.reach === 'in' ? '' : (recipe.value?.givesWay.join(', ') ?? '')));
+</script>
+
+<template>
+  <div class="live">
+    <template v-if="live">
+      <ColourPair :target="live.lab" :mixed="recipe?.lab" :height="132" />
+      <div class="captions quiet"><span>seen</span><span v-if="recipe">mixed</span></div>
+      <ValueLine :lab="live.lab" large data-test="seen" />
+      <p v-if="warning" class="warning">{{ warning }}</p>
+      <v-btn variant="outlined" block class="keep" :disabled="!recipe" @click="emit('keep')">Keep this pile&ensp;<kbd>k</kbd></v-btn>
+      <template v-if="recipe">
+        <p class="difference figures" data-test="difference">
+          Mixed: <strong>{{ valueDifference(recipe.valueError) }}</strong>, {{ closeness(recipe.deltaE00) }}
+          <span class="quiet"
+            >(ΔE {{ recipe.deltaE00.toFixed(1) }}<template v-if="lost">; {{ lost }}</template
+            >)</span
+          >
+        </p>
+        <RecipeSteps :mixture="recipe.mixture" :amount-ml="amountMl" data-test="recipe" />
+        <TrustMark :trust="trust" />
+      </template>
+    </template>
+    <template v-else>
+      <h2>Point at a colour</h2>
+      <p>
+        Move over the picture, or give it the focus and use the arrow keys. What is under the ring, and what to mix for it, stands here.
+      </p>
+      <p>A press or <kbd>k</kbd> keeps it on the ledge.</p>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.live {
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+}
+.captions {
+  display: flex;
+  font-size: 14px;
+  margin-top: -8px;
+}
+.captions span {
+  flex: 1;
+}
+.difference strong {
+  font-weight: 700;
+}
+.warning {
+  font-weight: 700;
+  border-left: 4px solid currentColor;
+  padding-left: 10px;
+}
+.keep {
+  margin-top: 4px;
+}
+</style>

@@ -1,0 +1,146 @@
+<script setup lang="ts">
+import { mdiDeleteOutline, mdiImagePlusOutline } from '@mdi/js';
+import { computed, ref, toRef, useTemplateRef } from 'vue';
+import { useDesk } from '../engine/useDesk.ts';
+import { usePaintings } from '../paintings/paintings.ts';
+import EmptyPlace from '../shell/EmptyPlace.vue';
+import { useShortcuts } from '../shell/useShortcuts.ts';
+import LiveRecipe from './LiveRecipe.vue';
+import PictureSampler from './PictureSampler.vue';
+import { useReference } from './reference.ts';
+import { useKeeping } from './useKeeping.ts';
+import { useLiveRecipe } from './useLiveRecipe.ts';
+
+const paintings = usePaintings();
+const desk = useDesk();
+const store = useReference();
+const { place, live, trust, pointAt } = useLiveRecipe(
+  computed(() => store.pixels),
+  toRef(store, 'radius'),
+);
+const { keep, amountMl } = useKeeping(live, place);
+const bringing = ref(false);
+const chooser = useTemplateRef('chooser');
+
+async function bring(files: FileList | null | undefined): Promise<void> {
+  const file = files?.[0];
+  if (!file || !paintings.onEasel) return;
+  bringing.value = true;
+  if (await paintings.addReference(paintings.onEasel.id, file)) store.chosenId = undefined;
+  bringing.value = false;
+  if (chooser.value) chooser.value.value = '';
+}
+
+useShortcuts(() => [
+  { key: 'k', run: () => void keep() },
+  { key: '+', run: () => store.resize(1.25), repeats: true },
+  { key: '=', run: () => store.resize(1.25), repeats: true },
+  { key: '-', run: () => store.resize(0.8), repeats: true },
+]);
+</script>
+
+<template>
+  <div v-if="paintings.onEasel" class="reference" @dragover.prevent @drop.prevent="bring($event.dataTransfer?.files)">
+    <input
+      ref="chooser"
+      class="chooser"
+      type="file"
+      accept="image/jpeg,image/png"
+      aria-label="Bring a picture"
+      tabindex="-1"
+      @change="bring(chooser?.files)"
+    />
+    <section class="stage judging" aria-label="Reference picture">
+      <PictureSampler
+        v-if="store.pixels && store.reference"
+        :picture="store.pixels"
+        :name="store.reference.name"
+        :radius="store.radius"
+        :place="place"
+        @point="pointAt"
+        @resize="store.resize"
+        @keep="keep"
+      />
+      <EmptyPlace v-else-if="!store.reference" title="Bring a picture to paint from">
+        A JPEG or PNG of your subject. It stays on this machine, is turned upright and stripped of what the camera wrote into it. Then point
+        at any colour in it and read what to mix.
+        <template #step
+          ><v-btn variant="outlined" :prepend-icon="mdiImagePlusOutline" @click="chooser?.click()">Choose a picture</v-btn></template
+        >
+      </EmptyPlace>
+      <p v-else-if="store.failure" class="failure">{{ store.failure }}</p>
+      <v-progress-linear v-if="bringing" indeterminate class="working" aria-label="Bringing the picture" />
+    </section>
+    <aside class="panel judging" aria-label="What is under the point">
+      <div class="bar">
+        <RouterLink class="palette-link" :to="{ name: 'palettes', params: { paletteId: desk.palette?.id } }">{{
+          desk.palette?.name
+        }}</RouterLink>
+        <v-btn :icon="mdiImagePlusOutline" aria-label="Bring another picture" title="Bring another picture" @click="chooser?.click()" />
+        <v-btn
+          v-if="store.reference"
+          :icon="mdiDeleteOutline"
+          aria-label="Put this picture away"
+          title="Put this picture away"
+          @click="paintings.removeReference(store.reference.id)"
+        />
+      </div>
+      <template v-if="desk.failure">
+        <p class="failure">{{ desk.failure }}</p>
+        <v-btn variant="outlined" :to="{ name: 'palettes', params: { paletteId: desk.palette?.id } }">Change the palette</v-btn>
+      </template>
+      <div v-else-if="!desk.desk" class="making">
+        <p>Working out every recipe of this palette…</p>
+        <v-progress-linear :model-value="desk.progress * 100" aria-label="Working out recipes" />
+      </div>
+      <LiveRecipe :live="live" :trust="trust" :amount-ml="amountMl" @keep="keep" />
+    </aside>
+  </div>
+</template>
+
+<style scoped>
+.reference {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 372px;
+  height: 100%;
+}
+.stage {
+  position: relative;
+  padding: 22px;
+  min-height: 0;
+}
+.panel {
+  padding: 8px 22px 18px;
+  overflow-y: auto;
+  border-left: 1px solid var(--surround-line);
+}
+.bar {
+  display: flex;
+  align-items: center;
+}
+.palette-link {
+  flex: 1;
+  color: inherit;
+}
+.chooser {
+  position: absolute;
+  opacity: 0;
+  width: 1px;
+  height: 1px;
+  pointer-events: none;
+}
+.working {
+  position: absolute;
+  left: 0;
+  right: 0;
+  bottom: 0;
+}
+.making {
+  margin-bottom: 14px;
+}
+@media (max-width: 900px) {
+  .reference {
+    grid-template: minmax(0, 1fr) minmax(0, 1fr) / 1fr;
+  }
+}
+</style>

@@ -1,0 +1,57 @@
+<script setup lang="ts">
+import { nextTick, ref, watch } from 'vue';
+
+/** A name that is changed where it stands; leaving it saves, Escape takes it back. */
+const props = defineProps<{ name: string; label: string; most: number }>();
+const emit = defineEmits<{ rename: [name: string] }>();
+
+const text = ref(props.name);
+const field = ref<HTMLInputElement>();
+/** A name that comes from elsewhere waits while a hand is on this one. */
+watch(
+  () => props.name,
+  (name) => {
+    if (document.activeElement !== field.value) text.value = name;
+  },
+);
+
+function save(): void {
+  const name = text.value.trim();
+  if (name === '') text.value = props.name;
+  else if (name !== props.name) emit('rename', name);
+}
+async function back(): Promise<void> {
+  text.value = props.name;
+  await nextTick();
+  field.value?.blur();
+}
+</script>
+
+<template>
+  <input
+    ref="field"
+    v-model="text"
+    class="name"
+    :aria-label="label"
+    :maxlength="most"
+    spellcheck="false"
+    @blur="save"
+    @keydown.enter="field?.blur()"
+    @keydown.esc.stop="back"
+  />
+</template>
+
+<style scoped>
+.name {
+  font: inherit;
+  font-size: 28px;
+  font-weight: 500;
+  color: inherit;
+  background: transparent;
+  border: none;
+  border-bottom: 1px dashed currentColor;
+  width: 100%;
+  min-height: 44px;
+  padding: 0;
+}
+</style>

@@ -1,0 +1,51 @@
+<script setup lang="ts">
+const open = defineModel<boolean>({ required: true });
+
+const KEYS: readonly (readonly [keys: string, says: string])[] = [
+  ['g', 'everything in grey, and back'],
+  ['s', 'squint, and back'],
+  ['arrows', 'move the point on the picture; with Shift by larger steps'],
+  ['+ −', 'a larger or smaller area (or the wheel)'],
+  ['k', 'keep the pile under the point (or a click, or Enter)'],
+  ['↑ ↓', 'open pile: what is on the knife is lighter, darker; with Shift by larger steps'],
+  ['→ ←', 'open pile: its hue turns onward, back'],
+  ['+ −', 'open pile: it is stronger, duller'],
+  ['Enter', 'open pile: that is how it looks'],
+  ['m', 'open pile: it looks as it should'],
+  ['Space', 'open pile: mixed, or added; at the easel: the next step'],
+  ['→ ←', 'at the easel: a step on, a step back'],
+  ['d', 'at the easel: dim'],
+  ['Esc', 'leave the easel'],
+  ['Ctrl+Z', 'take back what was done last, anywhere; with Shift do it again'],
+  ['?', 'this list'],
+];
+</script>
+
+<template>
+  <v-dialog v-model="open" aria-label="Keys">
+    <v-card class="pa-6">
+      <h2>Keys, one hand each</h2>
+      <dl class="keys">
+        <template v-for="[keys, says] in KEYS" :key="says">
+          <dt>
+            <kbd>{{ keys }}</kbd>
+          </dt>
+          <dd>{{ says }}</dd>
+        </template>
+      </dl>
+      <div class="d-flex justify-end"><v-btn color="primary" @click="open = false">Done</v-btn></div>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.keys {
+  display: grid;
+  grid-template-columns: max-content 1fr;
+  gap: 10px 18px;
+  margin: 20px 0;
+}
+.keys dd {
+  margin: 0;
+}
+</style>

@@ -1,0 +1,102 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue';
+import { useRoute } from 'vue-router';
+import { useTheme } from 'vuetify';
+import { surroundStyle } from '../chips/surround.ts';
+import { usePaintings } from '../paintings/paintings.ts';
+import { useStudio } from '../studio/useStudio.ts';
+import Ledge from './ledge/Ledge.vue';
+import NoticeBar from './NoticeBar.vue';
+import Rail from './Rail.vue';
+import { useNotices } from './notices.ts';
+import { useSettings } from './settings.ts';
+import ShortcutsSheet from './ShortcutsSheet.vue';
+import { useSight } from './sight.ts';
+import SightFilters from './SightFilters.vue';
+import { useShortcuts } from './useShortcuts.ts';
+
+const route = useRoute();
+const theme = useTheme();
+const store = useSettings();
+const paintings = usePaintings();
+const studio = useStudio();
+const notices = useNotices();
+const sight = useSight();
+const sheet = ref(false);
+
+watch(
+  () => store.settings.room,
+  (room) => theme.change(room),
+  { immediate: true },
+);
+watch(
+  () => paintings.onEasel?.id,
+  (id) => id && void notices.attempt(() => studio.load('painting', id)),
+  { immediate: true },
+);
+
+const atEasel = computed(() => route.name === 'easel');
+const hasLedge = computed(() => paintings.onEasel !== undefined && !atEasel.value);
+
+const surround = computed(() => surroundStyle(store.settings.surround, paintings.onEasel?.ground ?? '#7b7b7b'));
+
+useShortcuts(() => [
+  { key: 'g', run: () => (sight.grey = !sight.grey) },
+  { key: 's', run: () => (sight.squint = !sight.squint) },
+  { key: '?', run: () => (sheet.value = true) },
+  { key: 'mod+z', run: () => void studio.undo() },
+  { key: 'mod+shift+z', run: () => void studio.redo() },
+]);
+</script>
+
+<template>
+  <v-app>
+    <SightFilters />
+    <div
+      class="frame"
+      :class="{ 'sight-grey': sight.grey, 'sight-squint': sight.squint, 'with-ledge': hasLedge, 'at-easel': atEasel }"
+      :style="surround"
+    >
+      <Rail v-if="!atEasel" @shortcuts="sheet = true" />
+      <main>
+        <RouterView />
+      </main>
+      <Ledge v-if="hasLedge" />
+      <NoticeBar />
+    </div>
+    <ShortcutsSheet v-model="sheet" />
+  </v-app>
+</template>
+
+<style scoped>
+.frame {
+  display: grid;
+  grid-template: 'rail main' minmax(0, 1fr) / var(--rail-width) minmax(0, 1fr);
+  height: 100vh;
+  height: 100dvh;
+}
+.with-ledge {
+  grid-template:
+    'rail main' minmax(0, 1fr)
+    'ledge ledge' var(--ledge-height) / var(--rail-width) minmax(0, 1fr);
+}
+.at-easel {
+  grid-template: 'main' 1fr / 1fr;
+}
+main {
+  grid-area: main;
+  min-width: 0;
+  min-height: 0;
+}
+@media (max-width: 900px) {
+  .frame {
+    grid-template: 'main' minmax(0, 1fr) 'rail' auto / minmax(0, 1fr);
+  }
+  .with-ledge {
+    grid-template: 'main' minmax(0, 1fr) 'ledge' var(--ledge-height) 'rail' auto / minmax(0, 1fr);
+  }
+  .at-easel {
+    grid-template: 'main' 1fr / 1fr;
+  }
+}
+</style>

@@ -1,0 +1,25 @@
+import { createRouter, createWebHistory } from 'vue-router';
+import { usePaintings } from '../paintings/paintings.ts';
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', redirect: '/paintings' },
+    { path: '/paintings', name: 'paintings', component: () => import('../paintings/PaintingsPlace.vue') },
+    { path: '/tubes', name: 'tubes', component: () => import('../tubes/TubesPlace.vue') },
+    { path: '/palettes/:paletteId?', name: 'palettes', component: () => import('../palettes/PalettesPlace.vue') },
+    { path: '/painting/:paintingId/reference', name: 'reference', component: () => import('../reference/ReferencePlace.vue') },
+    { path: '/painting/:paintingId/mixing/:pileId?', name: 'mixing', component: () => import('../mixing/MixingPlace.vue') },
+    { path: '/painting/:paintingId/easel/:pileId', name: 'easel', component: () => import('../mixing/EaselPlace.vue') },
+    { path: '/:rest(.*)*', redirect: '/paintings' },
+  ],
+});
+
+router.beforeEach((to) => {
+  const { paintingId } = to.params;
+  if (typeof paintingId !== 'string') return true;
+  const paintings = usePaintings();
+  if (!paintings.byId.has(paintingId)) return { name: 'paintings' };
+  paintings.setOnEasel(paintingId);
+  return true;
+});

@@ -1,0 +1,34 @@
+import { onKeyStroke } from '@vueuse/core';
+
+/** A key and what it does; none needs two hands. */
+export interface Shortcut {
+  /** As the browser names it; `mod+z` for Ctrl or ⌘ held. */
+  readonly key: string;
+  readonly run: (event: KeyboardEvent) => void;
+  /** Whether holding the key goes on doing it. */
+  readonly repeats?: boolean;
+}
+
+const isWriting = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+
+/** While a dialog or a menu is open, keys are its own. */
+const isCovered = (): boolean => document.querySelector('.v-overlay--active') !== null;
+
+const nameOf = ({ key, ctrlKey, metaKey, shiftKey }: KeyboardEvent): string =>
+  ctrlKey || metaKey ? `mod+${shiftKey ? 'shift+' : ''}${key.toLowerCase()}` : key;
+
+/**
+ * Listens for single keys while a component is there: not while the painter writes, not behind a
+ * dialog, and once a press however long it is held.
+ */
+export function useShortcuts(shortcuts: () => readonly Shortcut[]): void {
+  onKeyStroke(true, (event) => {
+    if (event.altKey || event.defaultPrevented || isWriting(event.target) || isCovered()) return;
+    const name = nameOf(event);
+    const found = shortcuts().find((s) => s.key === name || s.key === name.toLowerCase());
+    if (!found) return;
+    event.preventDefault();
+    if (!event.repeat || found.repeats) found.run(event);
+  });
+}

@@ -1,0 +1,39 @@
+import type { Answer, RowKind, Rows } from '@dusk/wire';
+import { shallowReactive } from 'vue';
+
+/** A row of each kind. */
+export type RowOf<K extends RowKind> = NonNullable<Rows[K]>[number];
+/** Rows by kind and id, as they were last heard of. */
+export type RowMaps = { readonly [K in RowKind]: Map<string, RowOf<K>> };
+
+export const KINDS = [
+  'settings',
+  'tubes',
+  'palettes',
+  'paintings',
+  'references',
+  'samples',
+  'sightings',
+  'piles',
+] as const satisfies readonly RowKind[];
+
+export const emptyRows = (): RowMaps => Object.fromEntries(KINDS.map((kind) => [kind, shallowReactive(new Map())])) as unknown as RowMaps;
+
+/**
+ * Takes an answer into rows; the one entrance, for what this window did and for whatever else is heard.
+ * What was heard of a row later in the log stands.
+ * @param heard for every row the place in the log it was last heard at; written to
+ */
+export function applied(rows: RowMaps, heard: Map<string, number>, { seq, rows: news }: Answer): void {
+  for (const kind of KINDS)
+    for (const row of news[kind] ?? []) {
+      const key = `${kind} ${row.id}`;
+      if ((heard.get(key) ?? -1) > seq) continue;
+      heard.set(key, seq);
+      (rows[kind] as Map<string, typeof row>).set(row.id, row);
+    }
+}
+
+/** Rows that were not put away, oldest first. */
+export const present = <T extends { readonly deletedAt: string | null; readonly createdAt: string }>(rows: ReadonlyMap<string, T>): T[] =>
+  [...rows.values()].filter((row) => row.deletedAt === null).sort((a, b) => a.createdAt.localeCompare(b.createdAt));

@@ -1,0 +1,46 @@
+<script setup lang="ts">
+import { mdiMagnify } from '@mdi/js';
+import { computed, ref } from 'vue';
+import { matches } from './search.ts';
+import TubeSwatch from './TubeSwatch.vue';
+import { useTubes } from './tubes.ts';
+
+const tubes = useTubes();
+const wanted = ref('');
+const found = computed(() => tubes.all.filter((tube) => matches(tube, wanted.value)));
+</script>
+
+<template>
+  <div class="place">
+    <header>
+      <div>
+        <h1>Tubes</h1>
+        <p class="quiet">As they come, and one part in nine of titanium white. Typical paint of each pigment: yours may differ.</p>
+      </div>
+      <v-text-field v-model="wanted" label="Name, pigment or character" :prepend-inner-icon="mdiMagnify" class="search" clearable />
+    </header>
+    <div class="grid">
+      <TubeSwatch v-for="tube in found" :key="tube.id" :tube="tube" />
+    </div>
+    <p v-if="found.length === 0">No tube of that name. Try a pigment, as PB29, or a word like transparent.</p>
+  </div>
+</template>
+
+<style scoped>
+header {
+  display: flex;
+  justify-content: space-between;
+  gap: 32px;
+  align-items: start;
+  margin-bottom: 22px;
+}
+.search {
+  flex: none;
+  width: 320px;
+}
+.grid {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(460px, 1fr));
+  gap: 14px 32px;
+}
+</style>

@@ -1,0 +1,21 @@
+import type { Lab, Mixture } from '@dusk/core';
+
+/** Colours and mixtures as they are written on the wire; without any decorators, so that the page may have this alone. */
+export interface LabDto {
+  readonly L: number;
+  readonly a: number;
+  readonly b: number;
+}
+
+export const labOfDto = ({ L, a, b }: LabDto): Lab => [L, a, b];
+export const labDto = ([L, a, b]: Lab): LabDto => ({ L, a, b });
+
+/** Number of the form in which mixtures cross the wire and lie in the file. */
+export const MIXTURE_VERSION = 1;
+
+/** A mixture as it is written. */
+export interface MixtureDto extends Mixture {
+  readonly form: number;
+}
+
+export const mixtureDto = ({ heaps }: Mixture): MixtureDto => ({ form: MIXTURE_VERSION, heaps });
