@@ -16,7 +16,7 @@ describe('a kept pile', () => {
   afterEach(() => expect(sitting.faults).to.deep.equal([]));
 
   it('opens from the ledge with recipe, beads, target and prediction, and alternatives', async () => {
-    await page.getByRole('link', { name: /^copper, body/ }).click();
+    await sitting.openPile(/^copper, body/);
     await page.locator('[data-test=kept-recipe]').waitFor();
     expect(await page.getByLabel('Name of the pile').inputValue()).to.equal('copper, body');
     const steps = page.locator('[data-test=kept-recipe] ol li');
@@ -27,7 +27,9 @@ describe('a kept pile', () => {
     beads.forEach((width) => expect(width).to.match(/^[\d.]+mm$/));
     await page.locator('[data-test=alternative]').first().waitFor();
     expect(await page.locator('[data-test=alternative]').count()).to.be.within(1, 3);
-    expect(await page.locator('.open-pile [data-chip=target]').count()).to.be.above(0);
+    const halves = page.locator('.halves .half');
+    const [wanted, planned] = [(await halves.nth(0).boundingBox())!, (await halves.nth(1).boundingBox())!];
+    expect(wanted.x + wanted.width, 'the halves touch').to.be.closeTo(planned.x, 0.01);
   });
 
   it('says how far it may be trusted, and how it looks under other lamps', async () => {
@@ -49,7 +51,7 @@ describe('a kept pile', () => {
         .evaluate((b) => parseFloat((b as HTMLElement).style.width));
     const small = await length();
     await page.getByRole('button', { name: 'Larger pile' }).click();
-    await page.getByText('Saved').waitFor();
+    await page.getByText('is to be 6 ml').waitFor();
     expect((await length()) / small).to.be.closeTo(6 / 4, 0.01);
   });
 
@@ -71,46 +73,62 @@ describe('a kept pile', () => {
     await page.waitForFunction((was) => (document.querySelector('[data-test=kept-recipe] ol') as HTMLElement).innerText !== was, before);
   });
 
-  it('steps through at the easel by space and tap', async () => {
+  it('steps through at the easel by space, tap and a step back', async () => {
     await page.getByRole('link', { name: 'At the easel' }).click();
     const count = page.locator('.count');
     await count.waitFor();
-    expect(await count.innerText()).to.match(/^1 of/);
+    expect(await count.innerText()).to.match(/1 of/);
+    expect(await page.locator('.easel').innerText()).to.match(/wanted[\s\S]+mixed[\s\S]+the pile then[\s\S]+mm · [\d.]+ ml/);
     await page.keyboard.press(' ');
-    expect(await count.innerText()).to.match(/^2 of/);
-    await page.mouse.click(600, 500);
+    expect(await count.innerText()).to.match(/2 of/);
+    await page.getByRole('button', { name: 'A step back' }).click();
+    expect(await count.innerText()).to.match(/1 of/);
+    await page.mouse.click(600, 400);
+    expect(await count.innerText()).to.match(/2 of/);
     await page.keyboard.press('ArrowLeft');
+    expect(await count.innerText()).to.match(/1 of/);
     await page.keyboard.press('Escape');
     await page.getByLabel('Name of the pile').waitFor();
   });
 
-  it('is scraped off and brought back', async () => {
+  it('holds the screen awake at the easel and lets go of it after', async () => {
+    await page.evaluate(() => {
+      const state = { held: 0 };
+      (window as unknown as { lock: typeof state }).lock = state;
+      const lock = () => {
+        state.held++;
+        return Promise.resolve({
+          release: () => Promise.resolve(void state.held--),
+          addEventListener: () => undefined,
+          removeEventListener: () => undefined,
+        });
+      };
+      Object.defineProperty(navigator, 'wakeLock', { configurable: true, value: { request: lock } });
+    });
+    const held = () => page.evaluate(() => (window as unknown as { lock: { held: number } }).lock.held);
+    await page.getByRole('link', { name: 'At the easel' }).click();
+    await page.locator('.easel').waitFor();
+    await page.waitForFunction(() => (window as unknown as { lock: { held: number } }).lock.held === 1);
+    await page.keyboard.press('Escape');
+    await page.getByLabel('Name of the pile').waitFor();
+    await page.waitForFunction(() => (window as unknown as { lock: { held: number } }).lock.held === 0);
+    expect(await held()).to.equal(0);
+  });
+
+  it('is put away and brought back', async () => {
     const before = await page.locator('.ledge a.pile').count();
-    await page.getByRole('button', { name: 'Scrape this pile off' }).click();
+    await page.getByRole('button', { name: 'Put this pile away' }).click();
     await ledgeCount(page, before - 1);
     await page.getByRole('button', { name: 'Undo' }).click();
     await ledgeCount(page, before);
   });
 
   it('says so when another window changed it, and shows what it is now', async () => {
-    await page
-      .getByRole('link', { name: /^copper in halftone/ })
-      .first()
-      .click();
+    await sitting.openPile(/^copper in halftone/);
     const name = page.getByLabel('Name of the pile');
-    await name.waitFor();
     const id = page.url().split('/').at(-1)!;
-    const paintingId = page.url().split('/painting/')[1]!.split('/')[0]!;
-    const piles = (await (await fetch(`${sitting.running.address}api/paintings/${paintingId}/piles`)).json()) as {
-      id: string;
-      version: number;
-    }[];
-    const { version } = piles.find((p) => p.id === id)!;
-    await fetch(`${sitting.running.address}api/piles/${id}`, {
-      method: 'PATCH',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify({ version, name: 'named elsewhere' }),
-    });
+    const { version } = (await sitting.rows(sitting.paintingId)).piles!.find((p) => p.id === id)!;
+    await sitting.elsewhere({ do: 'pile.change', id, version, name: 'named elsewhere' });
     await name.fill('named here');
     await name.press('Enter');
     await page.getByText('changed in another window').waitFor();
@@ -125,14 +143,16 @@ describe('a pile out of reach', () => {
     const sitting = await Sitting.begin();
     const { page } = sitting;
     await sitting.openReference('Courtyard, washing day');
-    const paintingId = page.url().split('/painting/')[1]!.split('/')[0]!;
-    const palette = (await (await fetch(`${sitting.running.address}api/palettes`)).json()) as { name: string; tubeIds: string[] }[];
-    const [white] = palette.find((p) => p.name.startsWith('Courtyard'))!.tubeIds;
-    const pile = { name: 'a green beyond it', target: { L: 60, a: -75, b: 45 }, measures: [{ tubeId: white, parts: 1 }] };
-    await fetch(`${sitting.running.address}api/paintings/${paintingId}/piles`, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify(pile),
+    const { paintingId } = sitting;
+    const palette = (await sitting.rows()).palettes!.find((p) => p.name.startsWith('Courtyard'))!;
+    await sitting.elsewhere({
+      do: 'pile.add',
+      id: crypto.randomUUID(),
+      paintingId,
+      name: 'a green beyond it',
+      target: { kind: 'absolute', lab: { L: 60, a: -75, b: 45 } },
+      plan: { form: 1, heaps: [{ ingredients: [{ tube: palette.tubeIds[0], parts: 1 }] }] },
+      ml: 4,
     });
     await page.reload();
     await page.getByRole('link', { name: /^a green beyond it/ }).click();
@@ -172,7 +192,7 @@ describe('the palette', () => {
     expect(await recipe.innerText()).to.include('Viridian');
     await page.getByRole('link', { name: 'Palettes' }).click();
     await page.getByRole('button', { name: 'Take Viridian away' }).click();
-    await page.getByText('Saved').waitFor();
+    await page.getByText('Changed “').first().waitFor();
     await sitting.openReference();
     await sitting.pointAt(0.53, 0.56);
     await recipe.waitFor();

@@ -29,13 +29,21 @@ describe('every place', () => {
     [
       'an open pile',
       async () => {
-        await sitting.page.locator('.ledge a.pile').first().click();
+        await sitting.openPile(/^copper, body/);
         await sitting.page.locator('[data-test=kept-recipe]').waitFor();
+      },
+    ],
+    [
+      'a pile being put right',
+      async () => {
+        await sitting.openPile(/^wall near the lamp/);
+        await sitting.page.locator('[data-test=addition]').first().waitFor();
       },
     ],
     [
       'the easel',
       async () => {
+        await sitting.openPile(/^copper, body/);
         await sitting.page.getByRole('link', { name: 'At the easel' }).click();
         await sitting.page.locator('.easel').waitFor();
       },
@@ -46,16 +54,12 @@ describe('every place', () => {
     for (const [name, go] of PLACES)
       it(`${name}, room ${room}: no serious finding of axe`, async () => {
         const { page } = sitting;
-        const settings = (await (await fetch(`${sitting.running.address}api/settings`)).json()) as { version: number; room: string };
-        if (settings.room !== room) {
-          const change = { version: settings.version, room };
-          await fetch(`${sitting.running.address}api/settings`, {
-            method: 'PATCH',
-            headers: { 'Content-Type': 'application/json' },
-            body: JSON.stringify(change),
-          });
+        const [settings] = (await sitting.rows()).settings!;
+        if (settings!.room !== room) {
+          await sitting.elsewhere({ do: 'settings.change', version: settings!.version, room });
           await page.reload();
         }
+        if (await page.locator('.easel').count()) await page.keyboard.press('Escape');
         await go();
         await settle();
         const { violations } = await new AxeBuilder({ page }).analyze();
@@ -69,16 +73,39 @@ describe('every place', () => {
     const { page } = sitting;
     await sitting.open('paintings');
     const answer = await page.evaluate(async () => {
-      const response = await fetch('/api/palettes', {
+      const response = await fetch('/api/changes', {
         method: 'POST',
         headers: { 'Content-Type': 'application/json' },
-        body: '{"name":""}',
+        body: JSON.stringify({
+          id: crypto.randomUUID(),
+          device: 'x',
+          ops: [{ do: 'palette.add', id: crypto.randomUUID(), name: '', tubeIds: [] }],
+        }),
       });
       return { status: response.status, type: response.headers.get('content-type'), body: await response.text() };
     });
     expect(answer.status).to.equal(422);
     expect(answer.type).to.include('application/problem+json');
-    expect(answer.body).to.include('A palette holds 1 to 12 different tubes');
+    expect(answer.body).to.include('The tubes of a palette are 1 to 12');
+  });
+
+  it('keeps errors of its workers typed', async () => {
+    const { page } = sitting;
+    await sitting.openReference();
+    const [palette] = (await sitting.rows()).palettes!;
+    const { tubes } = await sitting.rows();
+    expect(tubes!.length).to.be.above(palette!.tubeIds.length);
+    // A tube whose curves are broken makes a palette that cannot be worked with: told in the painter's words, not thrown.
+    await page.route('**/api/studio', async (route) => {
+      const response = await route.fetch();
+      const body = (await response.json()) as { rows: { tubes: { id: string; curves: { S: number[] } }[] } };
+      body.rows.tubes.find((t) => t.id === palette!.tubeIds[0])!.curves.S[3] = -1;
+      await route.fulfill({ response, json: body });
+    });
+    await page.reload();
+    await page.getByText(/The curves of the tube .+ are broken/).waitFor();
+    await page.unroute('**/api/studio');
+    expect(sitting.faults).to.deep.equal([]);
   });
 
   it('leads back to the paintings from an address that is none', async () => {

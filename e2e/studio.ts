@@ -4,7 +4,8 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { fillStudio } from '@dusk/demo';
 import { startServer, type Running } from '@dusk/server';
-import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core';
+import type { Answer, Rows } from '@dusk/wire';
+import { chromium, type Browser, type BrowserContext, type BrowserContextOptions, type Page } from 'playwright-core';
 
 export const PAGES = fileURLToPath(new URL('../web/dist', import.meta.url));
 
@@ -20,7 +21,7 @@ export class Sitting {
   ) {}
 
   /** @param sample whether the sample studio is laid out */
-  static async begin(sample = true): Promise<Sitting> {
+  static async begin(sample = true, options: BrowserContextOptions = {}): Promise<Sitting> {
     const folder = mkdtempSync(join(tmpdir(), 'dusk-sitting-'));
     const running = await startServer(folder, 0, PAGES);
     if (sample) await fillStudio(running.studio);
@@ -37,7 +38,7 @@ export class Sitting {
       ],
     });
     const faults: string[] = [];
-    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, ...options });
     const page = await context.newPage();
     page.on('pageerror', (error) => faults.push(error.message));
     page.on('console', (message) => {
@@ -70,6 +71,33 @@ export class Sitting {
     await this.page.getByRole('link', { name: title }).click();
     await this.page.locator('.picture canvas').waitFor();
     await this.page.getByText('Working out every recipe').waitFor({ state: 'detached' });
+  }
+
+  /** Makes a change as another window would. */
+  async elsewhere(...ops: readonly object[]): Promise<void> {
+    const response = await fetch(`${this.running.address}api/changes`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ id: crypto.randomUUID(), device: 'another window', ops }),
+    });
+    if (!response.ok) throw new Error(await response.text());
+  }
+
+  /** What the studio holds, or one painting of it. */
+  async rows(paintingId?: string): Promise<Rows> {
+    const path = paintingId ? `paintings/${paintingId}` : 'studio';
+    return ((await (await fetch(`${this.running.address}api/${path}`)).json()) as Answer).rows;
+  }
+
+  /** The painting whose place is open. */
+  get paintingId(): string {
+    return this.page.url().split('/painting/')[1]!.split('/')[0]!;
+  }
+
+  /** Opens a pile from the ledge. */
+  async openPile(name: RegExp): Promise<void> {
+    await this.page.getByRole('link', { name }).first().click();
+    await this.page.locator('[data-test=standing]').waitFor();
   }
 
   /** Moves the pointer to a place in the picture, in shares of its size. */

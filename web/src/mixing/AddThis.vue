@@ -59,7 +59,7 @@ const becomes = computed(() => {
   if (!way.value) return '';
   const kept = props.pile.there * share(way.value);
   const value = settings.valueText(valueOfLightness(way.value.lab[0]));
-  return `${mlText(kept)} becomes ${mlText(kept * way.value.growth)} · then value ${value}, ΔE ${way.value.deltaE00.toFixed(1)}`;
+  return `${mlText(kept)} becomes ${mlText(kept * way.value.growth)} · then value ${value}, ΔE ${way.value.deltaE00.toFixed(1)} by this look`;
 });
 const falls = computed(() => (way.value && way.value.deltaE00 > IN_REACH ? way.value.givesWay.join(', ') : ''));
 const short = (other: Way): string =>

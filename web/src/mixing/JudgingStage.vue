@@ -41,7 +41,7 @@ const words = (what: string, lab: Lab): string => {
 <style scoped>
 .halves {
   display: flex;
-  height: clamp(120px, 26vh, 260px);
+  height: clamp(110px, 26vh, 230px);
 }
 .half {
   flex: 1;

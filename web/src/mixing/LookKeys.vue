@@ -125,17 +125,19 @@ const sure = computed(() =>
 .words {
   display: flex;
   flex-wrap: wrap;
-  gap: 0 4px;
   align-items: center;
+  margin-left: -7px;
 }
 .or {
+  padding-left: 7px;
   font-size: 15px;
 }
 .word {
   min-height: 44px;
-  padding: 0 8px;
+  padding: 0 7px;
   font-size: 15px;
-  border-bottom: 1px solid var(--surround-line);
+  text-decoration: underline;
+  text-underline-offset: 3px;
 }
 .sure {
   font-size: 15px;

@@ -239,9 +239,23 @@ header {
   .open-pile {
     padding: 8px 16px;
   }
+  /* Upright: what to add stands under the keys, what is asked less often below it. */
   .work {
-    grid-template-columns: 1fr;
-    gap: 16px;
+    display: flex;
+    flex-direction: column;
+    gap: 12px;
+  }
+  .left {
+    display: contents;
+  }
+  .right {
+    order: 1;
+  }
+  .otherwise,
+  .wrong,
+  .story,
+  .lamps {
+    order: 2;
   }
 }
 </style>

@@ -49,6 +49,9 @@ const chapters = computed(() => chaptersOf(props.pile));
 .when {
   font-size: 14px;
 }
+.when {
+  margin-left: 6px;
+}
 .chip {
   height: 44px;
 }

@@ -24,9 +24,8 @@ async function undo(): Promise<void> {
 <style scoped>
 .bar {
   position: fixed;
-  left: 50%;
-  bottom: calc(var(--ledge-height) + 14px);
-  transform: translateX(-50%);
+  right: 24px;
+  bottom: calc(var(--ledge-height) + 10px);
   z-index: 5;
   max-width: min(640px, 90vw);
 }
@@ -45,5 +44,12 @@ async function undo(): Promise<void> {
 }
 .undo {
   font-weight: 700;
+}
+@media (max-width: 900px) {
+  .bar {
+    top: 6px;
+    bottom: auto;
+    right: 8px;
+  }
 }
 </style>
