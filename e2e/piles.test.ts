@@ -92,19 +92,12 @@ describe('a kept pile', () => {
   });
 
   it('holds the screen awake at the easel and lets go of it after', async () => {
-    await page.evaluate(() => {
-      const state = { held: 0 };
-      (window as unknown as { lock: typeof state }).lock = state;
-      const lock = () => {
-        state.held++;
-        return Promise.resolve({
-          release: () => Promise.resolve(void state.held--),
-          addEventListener: () => undefined,
-          removeEventListener: () => undefined,
-        });
-      };
-      Object.defineProperty(navigator, 'wakeLock', { configurable: true, value: { request: lock } });
-    });
+    // As text, since what is passed as a function carries names that the page does not know.
+    await page.evaluate(`
+      window.lock = { held: 0 };
+      const sentinel = { release: async () => void window.lock.held--, addEventListener: () => {}, removeEventListener: () => {} };
+      Object.defineProperty(navigator, 'wakeLock', { configurable: true, value: { request: async () => (window.lock.held++, sentinel) } });
+    `);
     const held = () => page.evaluate(() => (window as unknown as { lock: { held: number } }).lock.held);
     await page.getByRole('link', { name: 'At the easel' }).click();
     await page.locator('.easel').waitFor();

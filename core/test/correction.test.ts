@@ -12,6 +12,7 @@ import {
   firstBeliefs,
   labOf,
   learn,
+  lookAfter,
   mixCurves,
   reflectance,
   type Beliefs,
@@ -334,6 +335,12 @@ describe('correcting a pile', () => {
       expect(steps.map((s) => s.id)).to.have.members(add.map((d) => d.id));
       expect(deltaE00(steps.at(-1)!.lab, lab)).to.be.below(0.02);
     }
+  });
+
+  it('keeps what it promised: the look after the additions is reckoned as they were found', () => {
+    const pile = wrong(seenNow);
+    for (const { add, lab } of correct(pile).ways)
+      expect(deltaE00(lookAfter([...pile.stages, { additions: add }], pile.beliefs, TUBES), lab)).to.be.below(0.1);
   });
 
   it('goes by the look alone where nobody knows what went in', () => {

@@ -203,6 +203,32 @@ export function correct({ stages, target, beliefs, palette, piles = [], others =
   return { ...advise(pile, [...palette.map(asBelieved), ...piles], target, seen, mostGrowth), beliefs: learnt.beliefs };
 }
 
+/**
+ * How a pile that was looked at should look after what was added since: what is promised before paint
+ * is added, and what is kept of it after, by the same reckoning.
+ * @param stages all of them, those after the last look without one
+ * @throws CraftError for a tube whose curves are not given, or an empty pile
+ */
+export function lookAfter(stages: readonly Stage[], beliefs: Beliefs, tubes: readonly Addable[]): Lab {
+  const learnt = learn(beliefs, tubes, stages);
+  const looked = stages.findLastIndex((s) => s.observed);
+  const added = stages.slice(looked + 1).reduce((sum, s) => sum + s.additions.reduce((n, d) => n + d.parts, 0), 0);
+  const inPile = Object.entries(learnt.parts);
+  const whole = inPile.reduce((sum, [, n]) => sum + n, 0);
+  const mix = mixerOf(
+    inPile.map(([id]) =>
+      believed(
+        tubes.find((t) => t.id === id)!,
+        learnt.beliefs,
+        id,
+      ),
+    ),
+  );
+  const [L, a, b] = mix(inPile.map(([, n]) => n));
+  const share = (whole - added) / whole;
+  return [L + learnt.residual[0] * share, a + learnt.residual[1] * share, b + learnt.residual[2] * share];
+}
+
 /** A pile of which nobody knows any more what went in, but how it looks. */
 export interface UnknownPile extends Pick<WrongPile, 'target' | 'palette' | 'piles' | 'mostGrowth' | 'beliefs'> {
   /** Its curves as far as they are known; the look corrects them. */

@@ -78,9 +78,16 @@ export async function beliefsWithout(db: EntityManager, pileId: string): Promise
   return fold(evidence, await baseStates(db, tubesIn(evidence)));
 }
 
-/** Below these a change of what is believed is not worth a new state: log strength, and nm. */
-const SAME_STRENGTH = 0.003;
-const SAME_SHIFT = 0.05;
+/** What is believed without one pile, with the curves that its tubes and those spoken of rest on. */
+export async function groundsFor(db: EntityManager, pileId: string, tubeIds: readonly string[]) {
+  const evidence = (await standingEvidence(db)).filter((e) => e.pileId !== pileId);
+  const bases = await baseStates(db, [...new Set([...tubesIn(evidence), ...tubeIds])]);
+  return { beliefs: fold(evidence, bases), tubes: [...bases].map(([id, state]) => ({ id, ...paintOfState(state) })) };
+}
+
+/** Below these two reckonings of the same are the same: log strength, and nm. */
+const SAME_STRENGTH = 1e-9;
+const SAME_SHIFT = 1e-9;
 
 /**
  * Brings the tubes' states up to what is now believed: a new learnt state where that has changed, the

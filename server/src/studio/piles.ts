@@ -1,8 +1,12 @@
-import { checkMixture, leastSure, leavesOf, masstoneOf, predict, throughStages, type Leaf, type Mixture, type PaintCurves, type StageRecord } from '@dusk/core';
+import {
+  checkMixture,
+  evidenceOf,
+  lookAfter, leastSure, leavesOf, masstoneOf, predict, throughStages, type Leaf, type Mixture, type PaintCurves, type StageRecord } from '@dusk/core';
 import { labDto, mixtureDto, type MixtureSent, type Needs, type PileDto, type PredictionDto, type StageDto, type TargetDto } from '@dusk/wire';
 import { In, IsNull, type EntityManager } from 'typeorm';
 import { Pile, Sample, Stage, type Addition } from '../entities/index.ts';
 import { stale, unfit } from '../problems.ts';
+import { groundsFor } from './beliefs.ts';
 import { paintingOf } from './paintings.ts';
 import { puttingAway } from './putAway.ts';
 import { present } from './rows.ts';
@@ -231,6 +235,17 @@ export async function predictedAfter(
     additions: additions.map(additionOf),
   };
   const records = [...(await withMothers(db, [stage.pileId, ...mothers.map((m) => m.pileId)])), own];
-  const content = throughStages(records, await paintsOf(db, records)).at.get(stage.id);
-  return content?.paint && content.known ? labDto(masstoneOf(content.paint)) : null;
+  const through = throughStages(records, await paintsOf(db, records));
+  const content = through.at.get(stage.id);
+  if (!content?.paint || !content.known) return null;
+  const evidence = evidenceOf(
+    records.filter((r) => r.pile === stage.pileId),
+    through,
+  );
+  // A pile that was looked at is reckoned from its look, as what to add was.
+  if (evidence?.some((e) => e.observed)) {
+    const { beliefs, tubes } = await groundsFor(db, stage.pileId, Object.keys(content.tubes));
+    return labDto(lookAfter(evidence, beliefs, tubes));
+  }
+  return labDto(masstoneOf(content.paint));
 }

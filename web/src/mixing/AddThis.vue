@@ -12,7 +12,13 @@ import type { Corrected } from './useCorrection.ts';
 import { useWhite } from './white.ts';
 
 /** What to add: step by step or all at once, with other ways below. */
-const props = defineProps<{ pile: PileDto; corrected: Corrected | undefined; doneSteps: number; plan: Way | undefined }>();
+const props = defineProps<{
+  pile: PileDto;
+  corrected: Corrected | undefined;
+  doneSteps: number;
+  plan: Way | undefined;
+  mlOfPart: number;
+}>();
 const emit = defineEmits<{ all: [way: Way]; one: [way: Way, step: number]; fits: []; changed: [] }>();
 const tubes = useTubes();
 const piles = usePiles();
@@ -25,7 +31,6 @@ watch(
 );
 
 const correction = computed(() => props.corrected?.correction);
-const mlOfPart = computed(() => props.corrected?.mlOfPart ?? 1);
 const ways = computed(() => correction.value?.ways ?? []);
 /** A way that is under way stays until it is done, whatever the look says meanwhile. */
 const way = computed(() => props.plan ?? ways.value[Math.min(chosen.value, ways.value.length - 1)]);
@@ -38,7 +43,7 @@ const partMl = computed(() => {
 const share = (of: Way): number => of.part?.keep ?? 1;
 const measured = (of: Way) =>
   of.steps.map((step) => {
-    const ml = step.parts * share(of) * mlOfPart.value;
+    const ml = step.parts * share(of) * props.mlOfPart;
     const tube = tubes.byId.get(step.id);
     const source = tube ? { tube: step.id } : { pile: step.id };
     return {

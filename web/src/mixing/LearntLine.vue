@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { beliefOf, type Beliefs } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { computed } from 'vue';
 import { learntOf } from '../tubes/learnt.ts';
@@ -6,17 +7,18 @@ import { useTubes, type Tube } from '../tubes/tubes.ts';
 import { usePiles } from './piles.ts';
 
 /** What this pile taught, in one sentence with its figure; it can be refused. */
-const props = defineProps<{ pile: PileDto }>();
+const props = defineProps<{ pile: PileDto; without: Beliefs | undefined }>();
 const tubes = useTubes();
 const piles = usePiles();
 
 const looks = computed(() => props.pile.stages.flatMap((s) => s.looks).filter((l) => l.beliefId !== null));
 const learning = computed(() => looks.value.filter((l) => !l.refused));
-/** The tube of this pile that differs most from its curves. */
+/** The tube of which this pile taught most: whose strength it moved furthest. */
 const tube = computed((): Tube | undefined => {
   const inPile = Object.keys(piles.contentOf(props.pile.id)?.tubes ?? {}).flatMap((id) => tubes.byId.get(id) ?? []);
-  const differs = ({ learnt }: Tube): number => (learnt ? Math.abs(Math.log(learnt.strength)) : -1);
-  return inPile.filter((t) => t.learnt).sort((a, b) => differs(b) - differs(a))[0];
+  const moved = ({ id, learnt }: Tube): number =>
+    learnt ? Math.abs(Math.log(learnt.strength / (props.without ? beliefOf(props.without, id).strength : 1))) : -1;
+  return inPile.filter((t) => t.learnt).sort((a, b) => moved(b) - moved(a))[0];
 });
 const refuse = (): Promise<boolean> =>
   piles.make(

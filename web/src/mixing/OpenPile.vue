@@ -30,7 +30,7 @@ const router = useRouter();
 const piles = usePiles();
 const desk = useDesk();
 const white = useWhite();
-const { state, looking, corrected, target, underWay, mixed, recordLook, fits, all, one, changed, scraped } = useWorkOnPile(
+const { state, looking, corrected, target, beliefs, underWay, mixed, recordLook, fits, all, one, changed, scraped } = useWorkOnPile(
   toRef(props, 'pile'),
 );
 const history = ref(false);
@@ -132,7 +132,7 @@ useShortcuts(() => [
         </template>
         <div class="story">
           <StoryStrip v-if="pile.stages.length > 0" :pile="pile" @history="history = true" />
-          <LearntLine :pile="pile" />
+          <LearntLine :pile="pile" :without="beliefs" />
         </div>
         <div v-if="state === 'planned'" class="lamps" role="group" aria-label="The pile under other lamps">
           <figure v-for="lamp in lamps" :key="lamp.name">
@@ -151,6 +151,7 @@ useShortcuts(() => [
           :pile="pile"
           :corrected="corrected"
           :plan="underWay?.way"
+          :ml-of-part="underWay?.mlOfPart ?? corrected?.mlOfPart ?? 1"
           :done-steps="underWay?.done ?? 0"
           @all="all"
           @one="one"
@@ -188,6 +189,7 @@ header {
 }
 .left {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 10px;
   align-content: start;
 }

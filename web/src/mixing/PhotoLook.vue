@@ -79,13 +79,16 @@ const next = computed(() =>
       <p aria-live="polite">{{ next }}</p>
       <div class="choose">
         <label v-for="name in Object.keys(PATCHES)" :key="name"><input v-model="kind" type="radio" :value="name" /> {{ name }}</label>
-        <input
-          type="file"
-          accept="image/jpeg,image/png"
-          capture="environment"
-          aria-label="Photo of the pile"
-          @change="bring(($event.target as HTMLInputElement).files)"
-        />
+        <label class="bring"
+          >Choose a photo
+          <input
+            class="file"
+            type="file"
+            accept="image/jpeg,image/png"
+            capture="environment"
+            aria-label="Photo of the pile"
+            @change="bring(($event.target as HTMLInputElement).files)"
+        /></label>
       </div>
       <canvas v-show="pixels" ref="canvas" class="photo" @click="press" />
       <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
@@ -111,6 +114,17 @@ const next = computed(() =>
   display: flex;
   gap: 6px;
   align-items: center;
+}
+.choose .bring {
+  padding: 0 14px;
+  border: 1px solid currentColor;
+  border-radius: 4px;
+}
+.file {
+  position: absolute;
+  opacity: 0;
+  width: 1px;
+  height: 1px;
 }
 .photo {
   max-width: 100%;

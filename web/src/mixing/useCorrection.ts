@@ -93,5 +93,5 @@ export function useCorrection(pile: Ref<PileDto>, look: Ref<{ readonly lab: Lab;
     },
   );
 
-  return { corrected, target };
+  return { corrected, target, beliefs };
 }

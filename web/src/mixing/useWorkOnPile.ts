@@ -29,7 +29,7 @@ export function useWorkOnPile(pile: Ref<PileDto>) {
     const recorded = looking.stage.value?.looks.at(-1);
     return recorded && { lab: looking.now.value, sight: recorded.kind };
   });
-  const { corrected, target } = useCorrection(pile, look);
+  const { corrected, target, beliefs } = useCorrection(pile, look);
   watch([() => pile.value.id, looking.draft], () => {
     if (looking.draft.value) underWay.value = undefined;
   });
@@ -106,5 +106,5 @@ export function useWorkOnPile(pile: Ref<PileDto>) {
   const changed = (): Promise<boolean> => once(() => withLook(changedUnrecorded(pile.value), `“${pile.value.name}” changed, not recorded`));
   const scraped = (): Promise<boolean> => once(() => piles.make(scrapeOff(pile.value), `“${pile.value.name}” scraped off`));
 
-  return { state, looking, look, corrected, target, underWay, mixed, recordLook, fits, all, one, changed, scraped };
+  return { state, looking, look, corrected, target, beliefs, underWay, mixed, recordLook, fits, all, one, changed, scraped };
 }

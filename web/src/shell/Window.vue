@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue';
+import { computed, ref, watch, watchEffect } from 'vue';
 import { useRoute } from 'vue-router';
 import { useTheme } from 'vuetify';
 import { surroundStyle } from '../chips/surround.ts';
@@ -38,7 +38,11 @@ watch(
 const atEasel = computed(() => route.name === 'easel');
 const hasLedge = computed(() => paintings.onEasel !== undefined && !atEasel.value);
 
+/** Dialogs lie outside the frame, so the surround is the whole page's. */
 const surround = computed(() => surroundStyle(store.settings.surround, paintings.onEasel?.ground ?? '#7b7b7b'));
+watchEffect(() => {
+  for (const [name, value] of Object.entries(surround.value)) document.documentElement.style.setProperty(name, value);
+});
 
 useShortcuts(() => [
   { key: 'g', run: () => (sight.grey = !sight.grey) },
@@ -52,11 +56,7 @@ useShortcuts(() => [
 <template>
   <v-app>
     <SightFilters />
-    <div
-      class="frame"
-      :class="{ 'sight-grey': sight.grey, 'sight-squint': sight.squint, 'with-ledge': hasLedge, 'at-easel': atEasel }"
-      :style="surround"
-    >
+    <div class="frame" :class="{ 'sight-grey': sight.grey, 'sight-squint': sight.squint, 'with-ledge': hasLedge, 'at-easel': atEasel }">
       <Rail v-if="!atEasel" @shortcuts="sheet = true" />
       <main>
         <RouterView />
