@@ -47,6 +47,19 @@ const PURE = {
   },
 };
 
+/** The mapper's own transactions lose count when SQLite rolls back by itself; `save` begins one. */
+const OWN_TRANSACTIONS = {
+  files: ['server/**/*.ts', 'demo/**/*.ts'],
+  rules: {
+    'no-restricted-syntax': [
+      'error',
+      { selector: "CallExpression[callee.property.name='transaction']", message: 'Use Studio.change (server/src/studio/transactions.ts).' },
+      { selector: "CallExpression[callee.property.name='save']", message: 'Use insert or update: save begins a transaction of its own.' },
+      { selector: "CallExpression[callee.property.name='startTransaction']", message: 'Use Studio.change.' },
+    ],
+  },
+};
+
 export default tseslint.config(
   { ignores: ['**/dist/', '**/node_modules/', 'studio/', 'core/src/**/tables/', 'docs/'] },
   ...tseslint.configs.recommended,
@@ -66,5 +79,6 @@ export default tseslint.config(
   { files: ['**/test/**/*.ts', 'e2e/**/*.ts'], rules: { '@typescript-eslint/no-unused-expressions': 'off' } },
   ...arrows,
   PURE,
+  OWN_TRANSACTIONS,
   prettier,
 );

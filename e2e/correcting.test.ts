@@ -53,7 +53,7 @@ describe('a pile that came out wrong', () => {
     await sitting.openReference();
   });
   after(() => sitting.end());
-  afterEach(async function () { if (this.currentTest?.state === 'failed') await page.screenshot({ path: '/tmp/shots/fail-' + this.currentTest.title.slice(0, 12).replace(/\W/g, '_') + '.png' }); });
+  afterEach(() => expect(sitting.faults).to.deep.equal([]));
 
   const id = () => page.url().split('/').at(-1)!;
   const pile = async (): Promise<PileDto> => (await sitting.rows(sitting.paintingId)).piles!.find((p) => p.id === id())!;
@@ -243,10 +243,9 @@ describe('a pile that came out wrong', () => {
     await page.getByLabel('Photo of the pile').setInputFiles({ name: 'pile.png', mimeType: 'image/png', buffer: Buffer.from(photo) });
     await page.getByText('Press on the white paper.').waitFor();
     const canvas = page.locator('canvas.photo');
-    const box = (await canvas.boundingBox())!;
-    await page.mouse.click(box.x + box.width * 0.25, box.y + box.height / 2);
+    await canvas.click({ position: { x: 100, y: 100 } });
     await page.getByText('Now press on the paint.').waitFor();
-    await page.mouse.click(box.x + box.width * 0.75, box.y + box.height / 2);
+    await canvas.click({ position: { x: 300, y: 100 } });
     await page.getByRole('button', { name: 'That is how it looks' }).click();
     await page.waitForFunction(() => [...document.querySelectorAll('.strip .what')].filter((w) => w.textContent === 'got').length >= 2);
     expect((await pile()).stages.at(-1)!.looks.at(-1)!.kind).to.equal('photo');
@@ -265,6 +264,7 @@ describe('a pile logged as it was', () => {
     const { page } = sitting;
     await sitting.openReference();
     await page.getByRole('link', { name: 'Mixing' }).click();
+    await page.getByRole('heading', { name: 'Piles, dark to light' }).waitFor();
     await page.keyboard.press('l');
     await page.getByLabel('Name', { exact: true }).fill('grey by eye');
     await page.getByRole('button', { name: 'Titanium white' }).click();

@@ -84,7 +84,6 @@ export type JobName = keyof Jobs;
 export const ON_DESK: readonly JobName[] = ['solve', 'nearest'];
 
 /** Work that is done at once, as work in steps. */
-// eslint-disable-next-line require-yield
 function* asStep<T>(work: () => T): InSteps<T> {
   return work();
 }

@@ -6,11 +6,17 @@ const SLICE_MS = 8;
 
 const channel = new MessageChannel();
 const waiting: (() => void)[] = [];
-channel.port1.onmessage = () => waiting.shift()?.();
+channel.port1.onmessage = () => {
+  (channel.port1 as { unref?: () => void }).unref?.();
+  waiting.shift()?.();
+};
+// Where a program would be kept running by an open port, it is not.
+for (const port of [channel.port1, channel.port2]) (port as { unref?: () => void }).unref?.();
 /** A moment in which other messages are heard; faster than a timer. */
 const breath = (): Promise<void> =>
   new Promise((resolve) => {
     waiting.push(resolve);
+    (channel.port1 as { ref?: () => void }).ref?.();
     channel.port2.postMessage(0);
   });
 

@@ -33,31 +33,27 @@ const LONG_MS = 420;
 const REPEAT_MS = 220;
 const LARGE = 5;
 let held: ReturnType<typeof setTimeout> | undefined;
+let large = false;
 function press(by: Nudge, way: 1 | -1): void {
-  let large = false;
+  large = false;
   const again = (): void => {
     large = true;
     emit('nudge', by, way * LARGE);
     held = setTimeout(again, REPEAT_MS);
   };
   held = setTimeout(again, LONG_MS);
-  window.addEventListener('pointerup', () => release(by, way, large), { once: true });
-  window.addEventListener('pointercancel', stop, { once: true });
-}
-function release(by: Nudge, way: 1 | -1, large: boolean): void {
-  const wasHeld = held;
-  stop();
-  if (!large && wasHeld !== undefined) emit('nudge', by, way);
+  for (const end of ['pointerup', 'pointercancel']) window.addEventListener(end, stop, { once: true });
 }
 function stop(): void {
   clearTimeout(held);
   held = undefined;
 }
 onScopeDispose(stop);
-/** Keyboards press without a pointer. */
-const onClick = (event: MouseEvent, by: Nudge, way: 1 | -1): void => {
-  if (event.detail === 0) emit('nudge', by, way);
-};
+/** The end of a long press is no short one. */
+function onClick(by: Nudge, way: 1 | -1): void {
+  if (!large) emit('nudge', by, way);
+  large = false;
+}
 const sure = computed(() =>
   white.isSet
     ? `White paper set at ${clock(white.white!.at)}. An eye at a screen judges to about ΔE ${SIGHT_ERROR.eye}.`
@@ -80,7 +76,7 @@ const sure = computed(() =>
         :aria-label="key.word"
         :aria-keyshortcuts="key.key"
         @pointerdown="press(key.by, key.way)"
-        @click="onClick($event, key.by, key.way)"
+        @click="onClick(key.by, key.way)"
         @contextmenu.prevent
       >
         {{ key.word }} <kbd>{{ key.key }}</kbd>

@@ -1,0 +1,263 @@
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { CATALOGUE, hexToLab, labOf, reflectance, valueToY, valueOfLightness, type FromTube, type Leaf, type Mixture } from '@dusk/core';
+import { SURROUNDS, type PileDto, type StageDto } from '@dusk/wire';
+import { closeness, describe as inWords, firstName, mlText, moment, partsText, valueDifference } from '../src/chips/words.ts';
+import { surroundStyle } from '../src/chips/surround.ts';
+import { ingredientsOf, saysSize, type LoggedLine } from '../src/mixing/logged.ts';
+import { inShort, stepsOf } from '../src/mixing/steps.ts';
+import { chaptersOf, historyOf } from '../src/mixing/story.ts';
+import { spreadDiscs } from '../src/shell/ledge/spread.ts';
+import { applied, emptyRows, present } from '../src/studio/rows.ts';
+import { learntOf } from '../src/tubes/learnt.ts';
+import { matches } from '../src/tubes/search.ts';
+import type { Tube } from '../src/tubes/tubes.ts';
+
+const tube = (pigment: string, nozzleMm = 6): Tube => {
+  const { K, S, name, caution, colourIndex, character, drying, lightfastness, density } = CATALOGUE.get(pigment)!;
+  const paint = { K, S };
+  const masstone = labOf(reflectance(paint));
+  const more = { maker: '', pigment, colourIndex, character, drying, lightfastness, density, stateId: 's', basis: 'typical' as const };
+  const curves = { paint, base: paint, baseBasis: 'typical' as const, learnt: null };
+  return { id: pigment, name, caution, nozzleMm, masstone, tint: masstone, ...curves, ...more };
+};
+const TUBES = new Map(['titanium-white', 'yellow-ochre', 'phthalo-blue'].map((p) => [p, tube(p)]));
+
+describe('discs on the ledge', () => {
+  const discs = fc
+    .array(
+      fc.record({
+        x: fc.double({ min: 40, max: 1240, noNaN: true }),
+        y: fc.constantFrom(30, 60, 90),
+        size: fc.integer({ min: 26, max: 40 }),
+      }),
+      {
+        minLength: 1,
+        maxLength: 16,
+      },
+    )
+    .map((list) => list.sort((a, b) => a.x - b.x));
+
+  it('keep their order and stay on it', () => {
+    fc.assert(
+      fc.property(discs, (list) => {
+        const xs = spreadDiscs(list, 1280);
+        xs.forEach((x, i) => expect(x).to.be.within(list[i]!.size / 2 - 1e-9, 1280 - list[i]!.size / 2 + 1e-9));
+        for (let i = 0; i < xs.length; i++)
+          for (let j = i + 1; j < xs.length; j++) if (list[i]!.y === list[j]!.y) expect(xs[j]! - xs[i]!).to.be.above(-1e-9);
+      }),
+    );
+  });
+
+  it('do not hide one another, and stay where they were when they need not move', () => {
+    const crowd = [300, 302, 305, 306].map((x) => ({ x, y: 50, size: 36 }));
+    const xs = spreadDiscs(crowd, 1280);
+    xs.slice(1).forEach((x, i) => expect(x - xs[i]!).to.be.above(30));
+    expect(
+      spreadDiscs(
+        [
+          { x: 100, y: 50, size: 36 },
+          { x: 300, y: 50, size: 36 },
+        ],
+        1280,
+      ),
+    ).to.deep.equal([100, 300]);
+  });
+});
+
+describe('the surround of judged colours', () => {
+  const Y = (hex: string) => valueToY(valueOfLightness(hexToLab(hex)[0])) / 100;
+  const contrast = (a: string, b: string) => (Math.max(Y(a), Y(b)) + 0.05) / (Math.min(Y(a), Y(b)) + 0.05);
+
+  it('is strictly neutral, but for the ground, and carries ink that reads', () => {
+    for (const choice of SURROUNDS)
+      for (const ground of ['#b9a58c', '#8f7f6a', '#20150f', '#f4efe6', '#787878']) {
+        const style = surroundStyle(choice, ground);
+        if (choice !== 'ground') expect(new Set(style['--surround'].match(/[0-9a-f]{2}/g)).size, choice).to.equal(1);
+        for (const ink of ['--surround-ink', '--surround-soft'] as const)
+          expect(contrast(style['--surround'], style[ink]), `${choice} ${ground} ${ink}`).to.be.above(4.5);
+      }
+  });
+});
+
+const KNOWN = { tubes: TUBES, piles: new Map<string, PileDto>(), paintOf: (source: Leaf) => TUBES.get((source as FromTube).tube)!.paint };
+
+describe('a recipe in steps', () => {
+  it('adds up to the amount, in mixing order, with a chip after each', () => {
+    const mixture: Mixture = {
+      heaps: [
+        {
+          ingredients: [
+            { tube: 'yellow-ochre', parts: 1 },
+            { tube: 'titanium-white', parts: 5 },
+          ],
+        },
+      ],
+    };
+    const [pile] = stepsOf(mixture, 6, KNOWN);
+    expect(pile!.steps.map((s) => s.name)).to.deep.equal(['Titanium white', 'Yellow ochre']);
+    expect(pile!.steps.reduce((sum, s) => sum + (s.beadMm * Math.PI * 9) / 1000, 0)).to.be.closeTo(6, 1e-9);
+    expect(pile!.steps[0]!.after[0]).to.be.above(pile!.steps[1]!.after[0]);
+    expect(inShort([pile!])).to.equal('5 Titanium white · 1 Yellow ochre');
+  });
+
+  it('mixes a let-down first, in a batch that can be squeezed, and names it in the pile', () => {
+    const letdown = {
+      ingredients: [
+        { tube: 'titanium-white', parts: 39 },
+        { tube: 'phthalo-blue', parts: 1 },
+      ],
+    };
+    const mixture: Mixture = {
+      heaps: [
+        letdown,
+        {
+          ingredients: [
+            { tube: 'titanium-white', parts: 11 },
+            { heap: 0, parts: 1 },
+          ],
+        },
+      ],
+    };
+    const [first, pile] = stepsOf(mixture, 4, KNOWN);
+    expect(first!.name).to.equal('Phthalo blue, let down');
+    expect(first!.steps.at(-1)!.beadMm).to.be.closeTo(3, 1e-9);
+    expect(first!.batch).to.be.above(1);
+    expect(pile!.steps.at(-1)!.name).to.equal(first!.name);
+    expect(stepsOf(mixture, 4000, KNOWN)[0]!.batch).to.equal(1);
+  });
+});
+
+describe('a pile logged as it was', () => {
+  const handlingOf = () => ({ density: 2, nozzleMm: 6 });
+  const line = (amount: string, unit: LoggedLine['unit']): LoggedLine => ({ source: { tube: 'a' }, amount, unit });
+
+  it('is measured in parts, beads, grams or words, those that are not exact with a range', () => {
+    expect(ingredientsOf([line('3', 'parts')], handlingOf)).to.deep.equal([{ tube: 'a', parts: 3 }]);
+    const [grams] = ingredientsOf([line('4,5', 'g')], handlingOf);
+    expect(grams!.parts).to.be.closeTo(2.25, 1e-9);
+    expect(grams!.range![0]).to.be.below(2.25);
+    const [bead] = ingredientsOf([line('10', 'mm')], handlingOf);
+    expect(bead!.parts).to.be.closeTo((10 * Math.PI * 9) / 1000, 1e-9);
+    const [said] = ingredientsOf([line('a touch', 'words')], handlingOf);
+    expect(said).to.include({ said: 'a touch' });
+    expect(said!.range).to.have.length(2);
+    expect([saysSize([line('1', 'g')]), saysSize([line('1', 'parts')])]).to.deep.equal([true, false]);
+  });
+
+  it('is refused in a sentence when an amount is none', () => {
+    for (const bad of [line('', 'parts'), line('-1', 'g'), line('much too much', 'mm'), line('heaps', 'words')])
+      expect(() => ingredientsOf([bad], handlingOf)).to.throw(/amount/);
+    expect(() => ingredientsOf([], handlingOf)).to.throw(/what went into/);
+  });
+});
+
+describe('the story of a pile', () => {
+  const lab = (L: number) => ({ L, a: 3, b: 12 });
+  const look = {
+    id: 'l',
+    sightingId: 's',
+    kind: 'eye' as const,
+    lab: lab(40),
+    said: 'darker',
+    at: '2026-03-01T14:05:00Z',
+    beliefId: 'b',
+    refused: true,
+  };
+  const addition = { id: 'a', tubeId: 'yellow-ochre', stateId: 's', stageId: null, ml: 0.4, low: 0.2, high: 0.8, said: null };
+  const stage = (kind: StageDto['kind'], n: number, more: Partial<StageDto> = {}): StageDto => ({
+    id: `stage ${n}`,
+    n,
+    kind,
+    at: '2026-03-01T14:00:00Z',
+    left: null,
+    predicted: lab(50),
+    additions: [],
+    looks: [],
+    ...more,
+  });
+  const pile = {
+    createdAt: '2026-03-01T13:00:00Z',
+    target: { kind: 'absolute', lab: lab(52) },
+    predicted: { lab: lab(51), steadiness: 1, basis: 'typical' },
+    stages: [
+      stage('mixed', 1, { additions: [{ ...addition, said: 'mostly' }], looks: [look] }),
+      stage('added', 2, { additions: [addition, { ...addition, tubeId: null, stageId: 'other' }] }),
+      stage('left', 3, { left: 1.5 }),
+      stage('changed', 4, { predicted: null }),
+      stage('scraped', 5),
+    ],
+  } as unknown as PileDto;
+
+  it('is one strip: wanted, mixed, got, added', () => {
+    expect(chaptersOf(pile).map((c) => c.what)).to.deep.equal(['wanted', 'mixed', 'got', 'added', 'changed', 'scraped']);
+    expect(chaptersOf(pile).map((c) => c.lab[0])).to.deep.equal([52, 50, 40, 50, 50, 50]);
+  });
+
+  it('is read as a sentence a line', () => {
+    const names = { tubes: TUBES, pileOfStage: () => 'wall', valueText: (v: number) => v.toFixed(1) };
+    const lines = historyOf(pile, names).map((l) => l.text);
+    expect(lines[0]).to.equal('meant to be value 5.1');
+    expect(lines[1]).to.equal('mixed from mostly yellow ochre');
+    expect(lines[2]).to.match(/^looked value 3\.9 by eye, 1\.2 darker than wanted \(“darker”\); not learnt from$/);
+    expect(lines[3]).to.equal('added about 0.40 ml yellow ochre, about 0.40 ml “wall”');
+    expect(lines.slice(4)).to.deep.equal(['1.5 ml of it taken, the rest set aside', 'changed, not recorded', 'scraped off']);
+  });
+});
+
+describe('rows as they are heard of', () => {
+  const row = (name: string, deletedAt: string | null = null) => ({
+    id: 'p',
+    version: 1,
+    name,
+    tubeIds: [],
+    createdAt: 'a',
+    updatedAt: 'a',
+    deletedAt,
+  });
+
+  it('are taken in at one entrance, and what was heard later in the log stands', () => {
+    const rows = emptyRows();
+    const heard = new Map<string, number>();
+    applied(rows, heard, { seq: 5, rows: { palettes: [row('new')] } });
+    applied(rows, heard, { seq: 4, rows: { palettes: [row('old')] } });
+    expect(rows.palettes.get('p')!.name).to.equal('new');
+    applied(rows, heard, { seq: 6, rows: { palettes: [row('gone', 'b')] } });
+    expect(present(rows.palettes)).to.deep.equal([]);
+    applied(rows, heard, { seq: 7, rows: { palettes: [row('back')] } });
+    expect(present(rows.palettes).map((p) => p.name)).to.deep.equal(['back']);
+  });
+});
+
+describe('words', () => {
+  it('say value first, then what else is off', () => {
+    expect(valueDifference(0.02)).to.equal('same value');
+    expect(valueDifference(0.31)).to.equal('0.3 lighter');
+    expect(valueDifference(-1.2)).to.equal('1.2 darker');
+    expect([0.4, 1.5, 3, 9].map(closeness)).to.deep.equal(['a match', 'passes for it', 'near it', 'out of reach']);
+    expect(inWords([50, 0, 0], 0)).to.equal('neutral, grey');
+    expect(firstName([60, 15, 25])).to.match(/^moderate orange \d\.\d$/);
+  });
+
+  it('write parts as a knife thinks of them', () => {
+    expect([1, 1.5, 0.17, 0.66, 2.98, 0.05, 0.004, 3.26].map(partsText)).to.deep.equal(['1', '1½', '⅙', '⅔', '3', '0.05', '0.004', '3¼']);
+    expect([0.0123, 0.42, 4].map(mlText)).to.deep.equal(['0.012 ml', '0.42 ml', '4.0 ml']);
+    const now = new Date('2026-03-02T10:00:00');
+    expect(moment('2026-03-02T09:05:00', now)).to.equal('09:05');
+    expect(moment('2026-03-01T09:05:00', now)).to.equal('1 March, 09:05');
+  });
+
+  it('say what was learnt with its figure', () => {
+    const learnt = (strength: number, piles: number) => learntOf({ ...tube('viridian'), learnt: { strength, piles } as Tube['learnt'] });
+    expect(learnt(1.204, 3)).to.equal('Your viridian seems about 1.2 times as strong as typical, from 3 piles.');
+    expect(learnt(0.85, 1)).to.equal('Your viridian seems about 0.85 times as strong as typical, from 1 pile.');
+    expect(learnt(1.01, 2)).to.match(/as strong as typical/);
+    expect(learntOf(tube('viridian'))).to.equal('');
+  });
+
+  it('find a tube by name, pigment or character', () => {
+    const blue = tube('phthalo-blue');
+    for (const wanted of ['', null, 'phthalo', 'PB15', 'enormous blue']) expect(matches(blue, wanted)).to.equal(true);
+    expect(matches(blue, 'phthalo opaque')).to.equal(false);
+  });
+});
