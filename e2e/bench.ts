@@ -1,0 +1,145 @@
+// npm run bench:page: how closely the recipe follows the pointer, how long a correction takes in the
+// browser, a look at the studio with its learning, and long lists over HTTP. With -- --write it writes
+// docs/PAGE.md. Needs the built pages.
+import { randomUUID } from 'node:crypto';
+import { writeFileSync } from 'node:fs';
+import { cpus } from 'node:os';
+import { makeChange } from '@dusk/server';
+import type { Answer, Operation } from '@dusk/wire';
+import { Sitting } from './studio.ts';
+
+const at = (list: readonly number[], share: number): number =>
+  [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(list.length * share))]!;
+const rows: (readonly [what: string, p50: number, p95: number, asked: string])[] = [];
+const note = (what: string, times: readonly number[], asked: string): void => {
+  rows.push([what, at(times, 0.5), at(times, 0.95), asked]);
+};
+
+const sitting = await Sitting.begin();
+const { page } = sitting;
+const measures = (name: string) => page.evaluate((n) => performance.getEntriesByName(n).map((entry) => entry.duration), name);
+
+// A palette of eight tubes, as is asked.
+await sitting.openReference();
+const { palettes, paintings, tubes } = await sitting.rows();
+const painting = paintings!.find((p) => p.id === sitting.paintingId)!;
+const palette = palettes!.find((p) => p.id === painting.paletteId)!;
+const more = tubes!.filter((t) => t.maker !== '' && !palette.tubeIds.includes(t.id)).slice(0, 8 - palette.tubeIds.length);
+await sitting.elsewhere({
+  do: 'palette.change',
+  id: palette.id,
+  version: palette.version,
+  tubeIds: [...palette.tubeIds, ...more.map((t) => t.id)],
+});
+await sitting.openReference();
+const follow = async (n: number): Promise<void> => {
+  for (let i = 0; i < n; i++) {
+    const t = i / n;
+    await sitting.pointAt(0.5 + 0.45 * Math.cos(9 * t), 0.5 + 0.45 * Math.sin(14 * t));
+  }
+  await page.waitForTimeout(300);
+};
+await follow(120);
+await page.evaluate(() => performance.clearMeasures());
+await follow(300);
+note('recipe after the pointer, 8 tubes', await measures('recipe follows'), '≤ 16 ms');
+
+await sitting.openPile(/^bench in the light/);
+await page.getByRole('button', { name: 'Set the white' }).click();
+await page.getByRole('button', { name: 'It looks like the paper' }).click();
+for (let i = 0; i < 60; i++) {
+  await page.keyboard.press(['ArrowDown', 'ArrowLeft', 'ArrowDown', '-', 'ArrowUp', 'ArrowRight'][i % 6]!);
+  await page.waitForTimeout(90);
+}
+note('correction after a nudge, in the browser', await measures('correction follows'), '≤ 50 ms');
+
+// A look with its learning, over HTTP, with the whole catalogue in the studio.
+const took: number[] = [];
+const made = async (...ops: readonly Operation[]): Promise<void> => {
+  await makeChange(sitting.running.studio, { id: randomUUID(), device: 'bench', ops });
+};
+const white = tubes!.find((t) => t.pigment === 'titanium-white' && t.maker === '')!;
+const others = tubes!.filter((t) => t.maker === '' && t.pigment !== 'titanium-white');
+const some = (t: { id: string; stateId: string }, ml: number) => ({
+  id: randomUUID(),
+  tubeId: t.id,
+  stateId: t.stateId,
+  ml,
+  low: ml,
+  high: ml,
+});
+for (let i = 0; i < 30; i++) {
+  const [pileId, stageId, sightingId] = [randomUUID(), randomUUID(), randomUUID()];
+  const used = [others[i]!, others[(i * 7 + 3) % others.length]!];
+  const plan = { form: 1, heaps: [{ ingredients: [{ tube: white.id, parts: 5 }] }] };
+  await made(
+    { do: 'pile.add', id: pileId, paintingId: painting.id, name: `pile ${i}`, plan, ml: 4 },
+    { do: 'stage.add', id: stageId, pileId, kind: 'mixed', additions: [some(white, 4), ...used.map((t) => some(t, 0.5))] },
+    { do: 'sighting.add', id: sightingId, kind: 'reader' },
+  );
+  const from = performance.now();
+  await sitting.elsewhere({ do: 'look.add', id: randomUUID(), sightingId, stageId, lab: { L: 55, a: 4, b: 8 } });
+  took.push(performance.now() - from);
+}
+note('a look kept and learnt from, over HTTP, answer and disk included', took, '≤ 50 ms');
+
+// Long lists: five hundred paintings, two thousand piles.
+const plan = {
+  form: 1,
+  heaps: [
+    {
+      ingredients: [
+        { tube: white.id, parts: 5 },
+        { tube: others[3]!.id, parts: 1 },
+      ],
+    },
+  ],
+};
+for (let i = 0; i < 5; i++)
+  await made(
+    ...Array.from({ length: 100 }, (_, k): Operation => ({
+      do: 'painting.add',
+      id: randomUUID(),
+      title: `painting ${i} ${k}`,
+      paletteId: palette.id,
+    })),
+  );
+const crowded = randomUUID();
+await made({ do: 'painting.add', id: crowded, title: 'crowded', paletteId: palette.id });
+for (let i = 0; i < 10; i++)
+  await made(
+    ...Array.from({ length: 200 }, (_, k): Operation => ({
+      do: 'pile.add',
+      id: randomUUID(),
+      paintingId: crowded,
+      name: `pile ${i} ${k}`,
+      plan,
+      ml: 4,
+    })),
+  );
+const read = async (path: string): Promise<number> => {
+  const from = performance.now();
+  (await (await fetch(`${sitting.running.address}api/${path}`)).json()) as Answer;
+  return performance.now() - from;
+};
+const many = async (path: string): Promise<number[]> => {
+  const times: number[] = [];
+  for (let i = 0; i < 12; i++) times.push(await read(path));
+  return times.slice(2);
+};
+note('the studio with 503 paintings', await many('studio'), '316 ms before');
+note('a painting with 2,000 piles', await many(`paintings/${crowded}`), '1,000 ms before');
+await sitting.end();
+
+const ms = (v: number): string => `${v < 10 ? v.toFixed(1) : v.toFixed(0)} ms`;
+const table = [
+  '| what | p50 | p95 | asked |',
+  '| --- | --- | --- | --- |',
+  ...rows.map(([what, p50, p95, asked]) => `| ${what} | ${ms(p50)} | ${ms(p95)} | ${asked} |`),
+].join('\n');
+console.log(table);
+if (process.argv.includes('--write'))
+  writeFileSync(
+    new URL('../docs/PAGE.md', import.meta.url),
+    `# Figures of the page and the studio\n\nWritten by \`npm run bench:page -- --write\` on ${cpus().length} × ${cpus()[0]!.model}, the browser and the server on the same machine. Compare figures within one run.\n\n${table}\n\nLists are read in a fixed number of queries, whatever their length; a test counts them.\n`,
+  );
