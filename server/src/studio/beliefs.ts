@@ -104,22 +104,29 @@ export async function relearn({ db, at, touch }: Work): Promise<void> {
     (await db.find(Tube, { where: spokenOf.map((id) => ({ id })) })).flatMap((t) => t.stateId ?? []),
   );
   const current = new Map([...today.values()].map((state) => [state.tubeId, state]));
-  const point = async (tubeId: string, stateId: string): Promise<void> => {
-    await db.update(Tube, { id: tubeId }, { stateId });
-    touch('tubes', tubeId);
-  };
-  for (const { id, stateId } of learntNow) if (!spokenOf.includes(id) && bases.get(id)!.id !== stateId) await point(id, bases.get(id)!.id);
-  for (const id of spokenOf) {
+  for (const { id, stateId } of learntNow)
+    if (!spokenOf.includes(id) && bases.get(id)!.id !== stateId) {
+      await db.update(Tube, { id }, { stateId: bases.get(id)!.id });
+      touch('tubes', id);
+    }
+  const states = spokenOf.flatMap((id) => {
     const base = bases.get(id)!;
     const piles = evidence.filter((e) => e.tubeIds.includes(id));
     const learnt = { ...beliefOf(beliefs, id), piles: piles.length };
     const now = current.get(id);
-    if (now?.learnt && now.baseId === base.id && isSame(now.learnt, learnt)) continue;
+    if (now?.learnt && now.baseId === base.id && isSame(now.learnt, learnt)) return [];
     const { K, S } = believed(paintOfState(base), beliefs, id);
     const state = { id: randomUUID(), tubeId: id, basis: 'learnt' as const, source: 'piles', createdAt: at, baseId: base.id };
-    await db.insert(TubeState, { ...state, beliefId: piles.at(-1)!.beliefId, learnt, K: Array.from(K), S: Array.from(S) });
-    await point(id, state.id);
-  }
+    return { ...state, beliefId: piles.at(-1)!.beliefId, learnt, K: Array.from(K), S: Array.from(S) };
+  });
+  if (states.length === 0) return;
+  await db.insert(TubeState, states);
+  // The newest row of each tube is the one that was just added.
+  await db.query(
+    `UPDATE "tube" SET "stateId" = (SELECT "id" FROM "tube_state" WHERE "tubeId" = "tube"."id" ORDER BY "rowid" DESC LIMIT 1) WHERE "id" IN (${states.map(() => '?').join()})`,
+    states.map((state) => state.tubeId),
+  );
+  for (const { tubeId } of states) touch('tubes', tubeId);
 }
 
 const isSame = (one: NonNullable<TubeState['learnt']>, other: NonNullable<TubeState['learnt']>): boolean =>
