@@ -103,7 +103,8 @@ export function waysToAdd(pile: LyingPile, addables: readonly Addable[], target:
   const search = (set: readonly Addable[], how: object, from?: Tried): Tried => {
     const mix = mixerOf([pile, ...set]);
     const cost = (amounts: Float64Array): number => {
-      const growth = amounts.reduce((s, v) => s + v, 0);
+      let growth = 0;
+      for (let i = 0; i < amounts.length; i++) growth += amounts[i]!;
       const over = Math.max(0, growth + 1 - mostGrowth);
       return judge(look(mix, amounts)) + GROWTH_EFFORT * growth + 50 * over;
     };

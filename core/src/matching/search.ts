@@ -9,23 +9,24 @@ export function searchFactors(
   start: ArrayLike<number>,
   { factor = 1.6, smallest = 1.002, rounds = 120, least = 1e-6 } = {},
 ): { readonly numbers: Float64Array; readonly cost: number } {
-  let numbers = Float64Array.from(start);
+  // Tried in place, since an array for every trial costs more than the trial.
+  const numbers = Float64Array.from(start);
   let best = cost(numbers);
   let step = factor;
   for (let round = 0; round < rounds && step > smallest; round++) {
     let improved = false;
     for (let i = 0; i < numbers.length; i++) {
-      if (numbers[i] === 0) continue;
-      for (const by of [step, 1 / step]) {
-        const tried = numbers.slice();
-        tried[i] = Math.max(least, tried[i]! * by);
-        const c = cost(tried);
+      const was = numbers[i]!;
+      if (was === 0) continue;
+      for (let way = 0; way < 2; way++) {
+        numbers[i] = Math.max(least, was * (way === 0 ? step : 1 / step));
+        const c = cost(numbers);
         if (c < best - 1e-12) {
           best = c;
-          numbers = tried;
           improved = true;
           break;
         }
+        numbers[i] = was;
       }
     }
     if (!improved) step = Math.sqrt(step);

@@ -45,7 +45,12 @@ const clamp = ({ x, y }: Place): Place => ({
   y: Math.min(props.picture.height - 1, Math.max(0, y)),
 });
 
+/** Raw updates come at once, where the browser has them; the moves that follow with the frame bring nothing new. */
+let last: { readonly x: number; readonly y: number } | undefined;
 function onMove(event: PointerEvent): void {
+  const { clientX: x, clientY: y } = event;
+  if (last?.x === x && last.y === y) return;
+  last = { x, y };
   emit('point', placeOf(event), event.timeStamp);
 }
 /** Further than this between down and up, and the hand was drawing across, not pressing. */
@@ -99,6 +104,7 @@ const ring = computed(() => {
       tabindex="0"
       :aria-label="`Reference ${name}. Arrow keys move the point, plus and minus change the area, Enter keeps the pile.`"
       :style="{ width: `${shown.width}px`, height: `${shown.height}px` }"
+      @pointerrawupdate="onMove"
       @pointermove="onMove"
       @pointerdown="onDown"
       @click="onPress"
