@@ -75,7 +75,7 @@ export function targetFromInput(input: unknown, light: Illuminant): Lab {
 }
 
 /** Piles that lie on the palette, by name: {"wall": {"titanium-white": 3, "yellow-ochre": 1}}. */
-export function pilesFromInput(input: unknown): PaletteMix[] {
+function pilesFromInput(input: unknown): PaletteMix[] {
   if (input === undefined) return [];
   if (typeof input !== 'object' || input === null || Array.isArray(input))
     throw new CraftError('palette', 'piles must be an object of names and parts.');

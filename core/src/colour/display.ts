@@ -13,7 +13,6 @@ export interface Shown {
   readonly inDisplay: boolean;
 }
 
-const toRgb = converter('rgb');
 const toP3 = converter('p3');
 const toLab65 = converter('lab65');
 const culoriLab = ([l, a, b]: Lab) => ({ mode: 'lab65' as const, l, a, b });
@@ -61,16 +60,10 @@ export function labToLinearRgb(lab: Lab): LinearRgb {
 }
 
 /** sRGB transfer function, encoded 0–1 to linear light. */
-export const decodeSrgb = (v: number): number => (v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4);
+const decodeSrgb = (v: number): number => (v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4);
 
 /** Linear light of each of the 256 steps of an sRGB channel. */
 export const LINEAR_OF_BYTE: Float64Array = Float64Array.from({ length: 256 }, (_, v) => decodeSrgb(v / 255));
 
 /** Linear light to encoded sRGB, 0–1. */
 export const encodeSrgb = (v: number): number => (v <= 0.0031308 ? v * 12.92 : 1.055 * v ** (1 / 2.4) - 0.055);
-
-/** sRGB channels 0–1 (encoded) of a D65 Lab colour, unclamped. */
-export function labToRgb(lab: Lab): readonly [number, number, number] {
-  const { r, g, b } = toRgb(culoriLab(lab));
-  return [r, g, b];
-}

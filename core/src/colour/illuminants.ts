@@ -5,17 +5,6 @@ import { ILLUMINANT_POWER } from './tables/illuminants.ts';
 export const ILLUMINANTS = ['D65', 'D50', 'A', 'C', 'F5', 'F8', 'F10', 'LED'] as const;
 export type Illuminant = (typeof ILLUMINANTS)[number];
 
-export const ILLUMINANT_NAMES: Readonly<Record<Illuminant, string>> = {
-  D65: 'north daylight (D65)',
-  D50: 'warm daylight (D50)',
-  A: 'filament lamp (A)',
-  C: 'daylight of the Munsell chips (C)',
-  F5: 'daylight fluorescent (F5)',
-  F8: 'full-spectrum fluorescent (F8)',
-  F10: 'three-band fluorescent (F10)',
-  LED: 'warm white LED (modelled)',
-};
-
 /** First wavelength, step and count of the tables of power. */
 export const POWER_FIRST_NM = 380;
 export const POWER_STEP_NM = 5;

@@ -27,7 +27,7 @@ function cubicShares(position: number, count: number): readonly (readonly [index
 }
 
 /** Share of each band in the reflectance at `nm`; end values held outside 380–730 nm (ASTM E308). */
-export function bandShares(nm: number): readonly (readonly [band: number, share: number])[] {
+function bandShares(nm: number): readonly (readonly [band: number, share: number])[] {
   const position = (nm - FIRST_NM) / STEP_NM;
   if (position <= 0) return [[0, 1]];
   if (position >= BANDS - 1) return [[BANDS - 1, 1]];

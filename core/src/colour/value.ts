@@ -1,5 +1,5 @@
 import { labForward } from './spaces.ts';
-import { CraftError, finite } from '../errors.ts';
+import { finite } from '../errors.ts';
 
 /** Munsell value, 0 (black) to 10 (white). What every value in the product is stored as. */
 export type MunsellValue = number & { readonly __unit?: 'munsell value' };
@@ -23,7 +23,7 @@ export function valueFromY(Y: number): MunsellValue {
 const slope = (v: number): number => 1.1914 + v * (-0.45066 + v * (0.70056 + v * (-0.081936 + v * 0.00409695)));
 
 /** CIE lightness to luminous reflectance in per cent. */
-export function lightnessToY(L: number): number {
+function lightnessToY(L: number): number {
   const f = (L + 16) / 116;
   return L > 8 ? 100 * f * f * f : (100 * L * 27) / 24389;
 }
@@ -71,11 +71,4 @@ export function fromScale(reading: number, scale: ValueScale): MunsellValue {
 export function writeValue(v: MunsellValue, scale: ValueScale = 'munsell'): string {
   const text = toScale(v, scale).toFixed(SCALES[scale].digits);
   return scale === 'per-cent-grey' ? `${text} %` : text;
-}
-
-/** @throws CraftError when the name is none of {@link VALUE_SCALES}. */
-export function valueScaleFromInput(name: unknown): ValueScale {
-  if (!VALUE_SCALES.includes(name as ValueScale))
-    throw new CraftError('colour', `Unknown value scale ${JSON.stringify(name)}; known are ${VALUE_SCALES.join(', ')}.`);
-  return name as ValueScale;
 }

@@ -36,7 +36,7 @@ const originOf = ({ id, letdown }: BookIngredient): string =>
   letdown ? Object.entries(letdown.parts).find(([, parts]) => parts === 1)![0] : id;
 
 /** Every set of ingredients that keeps within the limit of tubes, smallest first. */
-export function ingredientSets(all: readonly BookIngredient[], limits: Limits): IngredientSet[] {
+function ingredientSets(all: readonly BookIngredient[], limits: Limits): IngredientSet[] {
   const sets: IngredientSet[] = [];
   const origins = all.map(originOf);
   const grow = (set: number[], from: number, size: number): void => {

@@ -41,12 +41,12 @@ export interface BookIngredient extends PaintCurves {
  * A tube is let down when one part of it in eleven of the base moves the base further than this (ΔE00):
  * pale colours need less of it than a part.
  */
-export const STRONG_STEP = 12;
+const STRONG_STEP = 12;
 /** Parts of the base to one of the tube, in an ordinary let-down and in a thin one. */
-export const LETDOWN_BASE = 9;
-export const THIN_LETDOWN_BASE = 39;
+const LETDOWN_BASE = 9;
+const THIN_LETDOWN_BASE = 39;
 /** Tubes of which one part in twelve moves the base further than this may need the thin one too: pale greys. */
-export const VERY_STRONG_STEP = 24;
+const VERY_STRONG_STEP = 24;
 /** Each let-down makes the book larger, so a large palette has fewer: those of its strongest tubes. */
 const MOST_WITH_LETDOWNS = 17;
 const MOST_THIN = 3;
@@ -76,7 +76,7 @@ function baseOf(tubes: readonly PaletteTube[]): PaletteTube {
 }
 
 /** How far one part in twelve moves the base, in ΔE00: what painters call tinting strength. */
-export function tintingStep(tube: PaintCurves, base: PaintCurves): number {
+function tintingStep(tube: PaintCurves, base: PaintCurves): number {
   const tint = mixCurves([
     { paint: tube, parts: 1 },
     { paint: base, parts: 11 },

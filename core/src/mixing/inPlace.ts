@@ -27,7 +27,7 @@ export interface Coverage {
 }
 
 /** What is below no longer counts as showing under this ΔE00. */
-export const COVERED = 1;
+const COVERED = 1;
 const MOST_COATS = 30;
 
 /**

@@ -64,8 +64,8 @@ export const keyOf = (source: Source): string =>
       : `heap ${source.heap}`;
 
 /** Most heaps in a mixture and ingredients in a heap, of what a painter may log. */
-export const MOST_HEAPS = 12;
-export const MOST_INGREDIENTS = 24;
+const MOST_HEAPS = 12;
+const MOST_INGREDIENTS = 24;
 
 function checkAmount({ parts, range }: Measured): void {
   if (!(finite('parts', 'A part', parts) > 0)) throw new CraftError('parts', `Parts must be above 0; one is ${parts}.`);

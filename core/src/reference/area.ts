@@ -58,7 +58,7 @@ export function readArea({ data, width, height }: Pixels, x: number, y: number, 
 }
 
 /** Share of lost pixels from which a reading is not to be trusted. */
-export const LOST_SHARE = 0.15;
+const LOST_SHARE = 0.15;
 
 /** What is wrong with a reading, if anything, as a sentence. */
 export function areaWarning({ clipped, crushed }: AreaReading): string | undefined {

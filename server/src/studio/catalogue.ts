@@ -6,7 +6,7 @@ import { relearn } from './beliefs.ts';
 import { now, workOn } from './work.ts';
 
 /** Mouth of an ordinary 40 ml tube. */
-export const USUAL_NOZZLE_MM = 6;
+const USUAL_NOZZLE_MM = 6;
 const SOURCE = `catalogue ${CATALOGUE_STATE}`;
 
 /** A new tube of a generic pigment, with the pigment's typical curves as its first state. */

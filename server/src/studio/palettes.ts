@@ -23,7 +23,7 @@ export async function paletteRows(db: EntityManager, ids?: readonly string[]): P
   }));
 }
 
-export const paletteOf = async (db: EntityManager, id: string): Promise<Palette> => present('palette', await db.findOneBy(Palette, { id }));
+const paletteOf = async (db: EntityManager, id: string): Promise<Palette> => present('palette', await db.findOneBy(Palette, { id }));
 
 async function layOut({ db }: Work, paletteId: string, tubeIds: readonly string[]): Promise<void> {
   await checkTubes(db, tubeIds);

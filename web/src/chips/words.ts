@@ -1,7 +1,7 @@
 import { chromaWord, hueWord, IN_REACH, labToLch, NEAR_REACH, temperatureWord, valueOfLightness, type Lab } from '@dusk/core';
 
 /** `dull orange`, `grey`: chroma and hue as a painter says them. */
-export function hueAndChroma(lab: Lab): string {
+function hueAndChroma(lab: Lab): string {
   const chroma = chromaWord(labToLch(lab)[1]);
   return chroma === 'grey' ? 'grey' : `${chroma} ${hueWord(lab)}`;
 }

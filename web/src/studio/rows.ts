@@ -6,7 +6,7 @@ export type RowOf<K extends RowKind> = NonNullable<Rows[K]>[number];
 /** Rows by kind and id, as they were last heard of. */
 export type RowMaps = { readonly [K in RowKind]: Map<string, RowOf<K>> };
 
-export const KINDS = [
+const KINDS = [
   'settings',
   'tubes',
   'palettes',
