@@ -3,8 +3,7 @@ import { relativeTemperatureWord, temperature, WARM_POLE, type WarmBlue } from '
 import { lightnessOfValue, valueOfLightness } from './value.ts';
 
 /** Ways in which a chip is moved until it looks like the paint. */
-const NUDGES = ['value', 'hue', 'chroma'] as const;
-export type Nudge = (typeof NUDGES)[number];
+export type Nudge = 'value' | 'hue' | 'chroma';
 
 /** One small step of each: a tenth of a value, and about as much to the eye of hue and chroma (Lab units). */
 const VALUE_STEP = 0.1;
