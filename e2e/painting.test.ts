@@ -293,7 +293,7 @@ describe('a painter with a picture of their own', () => {
       .toBuffer();
     await page.locator('input[type=file]').setInputFiles({ name: 'halves.png', mimeType: 'image/png', buffer: picture });
     await page.locator('.picture canvas').waitFor();
-    await page.getByText('Working out every recipe').waitFor({ state: 'detached' });
+    await page.getByText('Laying the palette out').waitFor({ state: 'detached' });
     await sitting.pointAt(0.25, 0.5);
     const chip = page.locator('aside [data-chip=target]');
     await chip.waitFor();

@@ -70,7 +70,7 @@ export class Sitting {
     await this.open('paintings');
     await this.page.getByRole('link', { name: title }).click();
     await this.page.locator('.picture canvas').waitFor();
-    await this.page.getByText('Working out every recipe').waitFor({ state: 'detached' });
+    await this.page.getByText('Laying the palette out').waitFor({ state: 'detached' });
   }
 
   /** Makes a change as another window would. */

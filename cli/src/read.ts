@@ -9,28 +9,31 @@ import {
   illuminantFromInput,
   labOf,
   limitsFromInput,
-  makeBook,
+  layPalette,
   mixCurves,
   moved,
   partsInWords,
   pigmentFromInput,
   reflectance,
+  smoothSpectrum,
   type Beliefs,
-  type Book,
   type Illuminant,
   type Lab,
   type PaintCurves,
+  type Film,
+  type Palette,
   type PaletteMix,
   type PaletteTube,
   type Portion,
   type Shift,
+  type Viewing,
 } from '@dusk/core';
 import { fieldsOf } from './command.ts';
 
 /** A generic pigment as a tube on the palette. */
 export function tubeFromInput(slug: unknown): PaletteTube {
-  const { K, S, drying } = pigmentFromInput(slug);
-  return { id: slug as string, K, S, drying };
+  const { K, S, drying, caution } = pigmentFromInput(slug);
+  return { id: slug as string, K, S, drying, caution };
 }
 
 export function tubesFromInput(palette: unknown, name = 'palette'): PaletteTube[] {
@@ -87,8 +90,8 @@ function pilesFromInput(input: unknown): PaletteMix[] {
   });
 }
 
-/** The newest book: an array of targets on one palette needs one. */
-let held: { readonly key: string; readonly book: Book } | undefined;
+/** The newest palette laid out: an array of targets on one palette needs one. */
+let held: { readonly key: string; readonly palette: Palette } | undefined;
 
 const isNumbers = (list: unknown, length: number): list is number[] =>
   Array.isArray(list) && list.length === length && list.every((v) => typeof v === 'number' && Number.isFinite(v));
@@ -110,10 +113,40 @@ export function beliefsFromInput(input: unknown, ids: readonly string[]): Belief
   return { ids, mean, covariance: covariance as number[][] };
 }
 
-interface BookInput {
+/** A film of paint over its ground. */
+export function filmFromInput(film: unknown): Film {
+  const { thickness_um, ground } = fieldsOf(film, ['thickness_um', 'ground']);
+  const below = colourFromInput(fieldsOf(ground, ['hex', 'lab', 'spectrum']));
+  return {
+    thicknessUm: finite('film', 'thickness_um', thickness_um),
+    ground: below.spectrum ?? smoothSpectrum(below.lab),
+  };
+}
+
+interface ViewingInput {
+  readonly illuminant?: unknown;
+  readonly film?: unknown;
+  readonly medium?: unknown;
+  readonly sunk?: unknown;
+  readonly pick_up?: unknown;
+}
+
+/** Where and how paint is looked at: light, film over a ground, medium, sinking, wet paint picked up. */
+export function viewingFromInput({ illuminant, film, medium, sunk, pick_up }: ViewingInput): Viewing {
+  const laying = {
+    ...(medium !== undefined && { medium: finite('film', 'medium', medium) }),
+    ...(sunk !== undefined && { sunk: finite('film', 'sunk', sunk) }),
+    ...(film !== undefined && film !== null && { film: filmFromInput(film) }),
+  };
+  const light = lightFromInput(illuminant);
+  if (pick_up === undefined) return { light, laying };
+  const { below, share } = fieldsOf(pick_up, ['below', 'share']);
+  return { light, laying, pickUp: { below: mixedFromInput(below), share: finite('film', 'share', share) } };
+}
+
+interface PaletteInput extends ViewingInput {
   readonly palette?: unknown;
   readonly limits?: unknown;
-  readonly illuminant?: unknown;
   readonly piles?: unknown;
   readonly beliefs?: unknown;
 }
@@ -129,10 +162,13 @@ function believedTubes(palette: unknown, beliefs: unknown): PaletteTube[] {
   return tubes.map((t) => ({ ...t, ...believed(t, known, t.id) }));
 }
 
-export function bookFromInput({ palette, limits, illuminant, piles, beliefs }: BookInput): Book {
-  const light = lightFromInput(illuminant);
-  const within = limitsFromInput(limits);
-  const key = JSON.stringify([palette, within, light, piles, beliefs]);
-  if (held?.key !== key) held = { key, book: makeBook(believedTubes(palette, beliefs), within, light, pilesFromInput(piles)) };
-  return held.book;
+export function paletteFromInput(input: PaletteInput): Palette {
+  const { palette, limits, piles, beliefs } = input;
+  const { illuminant, film, medium, sunk, pick_up } = input;
+  const key = JSON.stringify([palette, limits, piles, beliefs, illuminant, film, medium, sunk, pick_up]);
+  if (held?.key !== key) {
+    const tubes = believedTubes(palette, beliefs);
+    held = { key, palette: layPalette(tubes, limitsFromInput(limits), viewingFromInput(input), pilesFromInput(piles)) };
+  }
+  return held.palette;
 }

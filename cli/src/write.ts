@@ -1,4 +1,4 @@
-import { CATALOGUE, labToHex, trustIn, type Lab, type Recipe } from '@dusk/core';
+import { CATALOGUE, isHeap, isTube, labToHex, trustIn, type Heap, type Ingredient, type Lab, type Mixture, type Recipe } from '@dusk/core';
 import { rounded, roundedList } from './command.ts';
 
 export const writtenShares = (flat: Readonly<Record<string, number>>): Record<string, number> =>
@@ -8,16 +8,44 @@ export const writtenShares = (flat: Readonly<Record<string, number>>): Record<st
 const errorEstimate = ({ flat }: Recipe): number =>
   rounded(trustIn(Object.entries(flat).map(([id, parts]) => ({ paint: CATALOGUE.get(id)!, parts }))).errorEstimate, 2);
 
+/** Names of the heaps that are mixed first: what is let down, or a body. */
+function heapNames({ heaps }: Mixture): string[] {
+  const names: string[] = [];
+  for (const { ingredients } of heaps.slice(0, -1)) {
+    const strong = ingredients.find(({ parts }) => parts === 1);
+    const isLetDown = ingredients.length === 2 && strong !== undefined;
+    const name = isLetDown ? `${nameOf(strong, names)} let down` : 'body';
+    names.push(names.includes(name) ? `${name} ${names.length + 1}` : name);
+  }
+  return names;
+}
+
+const nameOf = (ingredient: Ingredient, names: readonly string[]): string =>
+  isHeap(ingredient) ? names[ingredient.heap]! : isTube(ingredient) ? ingredient.tube : ingredient.pile;
+
+const writtenHeap = ({ ingredients }: Heap, names: readonly string[]): Record<string, number> =>
+  Object.fromEntries(ingredients.map((ingredient) => [nameOf(ingredient, names), ingredient.parts]));
+
+/** The heaps of a mixture: those mixed first by their names, and the pile's own parts. */
+export function writtenMixture(mixture: Mixture) {
+  const names = heapNames(mixture);
+  return {
+    parts: writtenHeap(mixture.heaps.at(-1)!, names),
+    letdowns: names.map((name, i) => ({ name, parts: writtenHeap(mixture.heaps[i]!, names) })),
+  };
+}
+
 /** A recipe as every command writes it. */
 export const writtenRecipe = (recipe: Recipe) => ({
-  parts: Object.fromEntries(recipe.measures.map(({ ingredient, parts }) => [ingredient.id, parts])),
-  letdowns: recipe.letdowns,
+  ...writtenMixture(recipe.mixture),
   flat: writtenShares(recipe.flat),
   deltaE00: rounded(recipe.deltaE00),
   valueError: rounded(recipe.valueError),
   lab: roundedList(recipe.lab),
   steadiness: rounded(recipe.steadiness),
   errorEstimate: errorEstimate(recipe),
+  expected: rounded(recipe.expected),
+  score: rounded(recipe.score),
 });
 
 export const writtenColour = (lab: Lab) => ({ lab: roundedList(lab), hex: labToHex(lab) });

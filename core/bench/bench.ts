@@ -1,63 +1,46 @@
-// npm run bench: size of the book, time to make it, time to look a target up, each beside full
-// enumeration and a general optimiser on the same targets in the same run. Seeded, so that runs can
-// be compared. With -- --write it also runs the simulated painters and writes docs/BENCHMARKS.md.
+// npm run bench: what the advice is worth and how long it takes, beside the best that exact shares of
+// four tubes can do on the same targets in the same run. Seeded, so that runs can be compared. With -- --write it also runs the simulated painters and writes docs/BENCHMARKS.md.
 import { writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { closingRows, type ClosingRow } from './closing.ts';
-import { lookingRows, type LookingRow } from './looking.ts';
+import { addingATube, adviceRows, outOfReachTimes, type AdviceRow } from './advice.ts';
 import { puttingRows, type PuttingRow } from './putting.ts';
 
 const ms = (v: number): string => (v < 10 ? v.toFixed(2) : v.toFixed(0));
 const table = (heads: readonly string[], rows: readonly (readonly string[])[]): string =>
   [heads, heads.map(() => '---'), ...rows].map((row) => `| ${row.join(' | ')} |`).join('\n');
 
-const bookTable = (rows: readonly LookingRow[]): string =>
+const adviceTable = (rows: readonly AdviceRow[]): string =>
   table(
     [
+      'palette',
       'tubes',
-      'recipes',
-      'memory',
-      'book made in',
-      'made again in',
-      'of it, colouring without SIMD would take',
+      'laid out in',
       'look-up p50',
-      'look-up p99',
-      'enumeration p50',
-      'worse than enumeration',
+      'p99',
+      'in reach of four tubes',
+      'of them falsely near or out',
+      'pale ones',
+      'loss to the best of four, p50',
+      'p90',
+      'heaps first, mean',
+      'head-shakers',
+      'avoidable opposites',
     ],
     rows.map((r) => [
+      r.palette,
       String(r.tubes),
-      r.recipes.toLocaleString('en'),
-      `${r.megabytes.toFixed(1)} MB`,
-      `${ms(r.bookMs)} ms`,
-      `${ms(r.againMs)} ms`,
-      `${ms(r.plainMs)} ms`,
+      `${ms(r.layMs)} ms`,
       `${ms(r.p50)} ms`,
       `${ms(r.p99)} ms`,
-      `${ms(r.allP50)} ms (${(r.allP50 / r.p50).toFixed(0)} times)`,
-      r.worst.toFixed(6),
-    ]),
-  );
-
-const optimiserTable = (rows: readonly LookingRow[]): string =>
-  table(
-    [
-      'tubes',
-      'score of the book’s recipe',
-      'of the optimiser’s, rounded to parts',
-      'mismatch after polishing the book’s',
-      'of the optimiser’s exact shares',
-      'time: look-up and polish',
-      'time: optimiser',
-    ],
-    rows.map((r) => [
-      String(r.tubes),
-      r.bookScore.toFixed(2),
-      r.optimiserScore.toFixed(2),
-      r.polishCost.toFixed(2),
-      r.optimiserCost.toFixed(2),
-      `${ms(r.p50 + r.polishMs)} ms`,
-      `${ms(r.optimiserMs)} ms`,
+      `${r.could} of 100`,
+      String(r.falsely),
+      String(r.falselyPale),
+      r.lossP50.toFixed(2),
+      r.lossP90.toFixed(2),
+      r.heaps.toFixed(2),
+      String(r.headShakers),
+      String(r.avoidableOpposites),
     ]),
   );
 
@@ -93,9 +76,14 @@ const puttingTable = (rows: readonly PuttingRow[]): string =>
     rows.map((r) => [r.what, `${ms(r.p50)} ms`, `${ms(r.p95)} ms`, `≤ ${r.asked} ms`]),
   );
 
-const rows = lookingRows();
-console.log(bookTable(rows));
-console.log(optimiserTable(rows));
+const rows = adviceRows();
+console.log(adviceTable(rows));
+const adding = addingATube();
+const addingLine = `A tube more on ${adding.asked} random palettes and everyday colours: worse by more than 0.1 in ${adding.worse}, at most ${adding.worst.toFixed(2)}.`;
+console.log(addingLine);
+const far = outOfReachTimes();
+const farLine = `Out of reach of twelve tubes: the nearest in three ways ${ms(far.nearest)} ms, the one tube of a rack of thirty ${ms(far.rack)} ms.`;
+console.log(farLine);
 const putting = puttingRows();
 console.log(puttingTable(putting));
 
@@ -108,23 +96,19 @@ if (process.argv.includes('--write')) {
 
 Written by \`npm run bench -- --write\` on ${cpus().length} × ${cpus()[0]!.model}, Node ${process.versions.node}. Run it to have your own; \`npm run bench\` prints the first two tables. Compare figures within one run, not between machines.
 
-## The book
+## Advice
 
-Recipes of at most 4 tubes and 12 parts, let-downs included. 2,000 seeded targets, half near what the palette mixes, half anywhere in Lab 15–90, ±60; enumeration on 200 of them. “Worse” is the largest difference in ranking score.
+A hundred everyday colours (core/bench/everyday.ts) on eight palettes of three to twenty-four tubes (core/bench/advicePalettes.ts). “In reach of four tubes”: exact shares of some four of the tubes, found by trying every set from several beginnings, come within ΔE00 1.5. “Falsely”: of these, the first recipe is called near or out. “Loss”: ΔE00 of the first recipe less that of the best four. Head-shakers by the rules in core/bench/advice.ts. Look-ups include the measuring plan; they are timed after one pass over the same colours.
 
-${bookTable(rows)}
+${adviceTable(rows)}
 
-“Made in” is the first book of that size in the run, after one of four tubes. Look-ups are timed after one pass over the same targets.
+Asked for: falsely near or out in at most 1 % with six tubes or more, 10 % with fewer; loss p90 within 1; head-shakers ≤ 5 %, avoidable opposites ≤ 1 %; ready in 1 s; look-up p99 ≤ 4 ms.
 
-Asked for: book ≤ 1 s at 12 tubes and ≤ 0.1 s at 6, look-up p99 ≤ 2 ms, worse by at most 0.01, memory at 12 tubes ≤ 60 MB.
+${addingLine}
 
-What was tried for the look-up, and what each gave, is in [decisions/0002](decisions/0002-bounds-on-ciede2000.md); for making the book, in [decisions/0003](decisions/0003-simd-kernel.md).
+${farLine}
 
-## Beside a general optimiser
-
-Quasi-Newton search (BFGS, uncmin of the package numeric) over all tubes’ shares at once, from as many starts as there are tubes and one more, on 40 of the same targets. The score counts value, ΔE00 and effort (tubes, parts); mismatch counts value and ΔE00 alone. The optimiser may use every tube for its exact shares; the polished recipe keeps to four.
-
-${optimiserTable(rows)}
+What was tried, and what each gave, is in [decisions/0005](decisions/0005-exact-shares-and-measuring-plans.md).
 
 ## Putting a pile right
 

@@ -1,260 +1,397 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import {
+  best,
   CATALOGUE,
   deltaE00,
-  ingredientsOf,
+  eyeFor,
+  findPlans,
+  isHeap,
   labOf,
+  layPalette,
   lchToLab,
   limitsFromInput,
-  lookUp,
-  makeBook,
   mixCurves,
-  rankingFor,
+  polish,
   reflectance,
-  score,
+  smoothSpectrum,
   solve,
-  tryAll,
-  weigh,
-  atOnce,
-  bookInSteps,
-  best,
-  readRecipe,
-  type Book,
+  trustIn,
   type Lab,
   type Limits,
+  type Palette,
+  type Recipe,
+  type Viewing,
 } from '../src/index.ts';
-import { compositions } from '../src/matching/enumerate.ts';
-import { colouringOf, plainColouring } from '../src/matching/kernel/kernel.ts';
-import { boundFrom } from '../src/matching/nearness.ts';
+import { everydayLabs } from '../bench/everyday.ts';
+import { ellipsoidAt } from '../src/colour/ellipse.ts';
+import { endToEnd, emptySlopes, BOTH } from '../src/paint/viewing.ts';
+import { solveThree } from '../src/matching/shares.ts';
 
-const LAMPLIGHT = ['titanium-white', 'yellow-ochre', 'cadmium-red', 'transparent-oxide-red', 'ultramarine-blue', 'ivory-black'];
+const LAMPLIGHT = ['titanium-white', 'yellow-ochre', 'venetian-red', 'ultramarine-blue', 'burnt-umber', 'ivory-black'];
 const WIDE = [
   'titanium-white',
   'cadmium-yellow',
   'yellow-ochre',
   'cadmium-red',
-  'alizarin-permanent',
+  'quinacridone-rose',
   'ultramarine-blue',
   'phthalo-blue',
   'burnt-umber',
 ];
-const tubes = (slugs: readonly string[]) => slugs.map((id) => ({ ...CATALOGUE.get(id)!, id }));
-const bookOf = (slugs: readonly string[], limits: Limits = { tubes: 4, parts: 12 }): Book => makeBook(tubes(slugs), limits);
+const tubes = (slugs: readonly string[]) =>
+  slugs.map((id) => {
+    const { K, S, caution } = CATALOGUE.get(id)!;
+    return { id, K, S, caution };
+  });
+const laid = (slugs: readonly string[], limits: Limits = { tubes: 4, parts: 12 }, viewing: Viewing = {}): Palette =>
+  layPalette(tubes(slugs), limits, viewing);
+const colourOf = (flat: Readonly<Record<string, number>>): Lab =>
+  labOf(reflectance(mixCurves(Object.entries(flat).map(([id, parts]) => ({ paint: CATALOGUE.get(id)!, parts })))));
 
 /** Any colour a painter could see, in and out of reach. */
 const targets: fc.Arbitrary<Lab> = fc
   .tuple(
-    fc.double({ min: 3, max: 98, noNaN: true }),
-    fc.double({ min: 0, max: 85, noNaN: true }),
+    fc.double({ min: 6, max: 96, noNaN: true }),
+    fc.double({ min: 0, max: 70, noNaN: true }),
     fc.double({ min: 0, max: 360, noNaN: true }),
   )
   .map(([L, C, h]) => lchToLab([L, C, h]));
 
-describe('the kernel', () => {
-  it('colours as the plain way does', () => {
-    const ingredients = ingredientsOf(tubes(WIDE));
-    const one = colouringOf(ingredients, 'D65');
-    const other = plainColouring(ingredients, 'D65');
+/** Colours that lie not far beyond what paint can do. */
+const ordinary: fc.Arbitrary<Lab> = fc
+  .tuple(
+    fc.double({ min: 14, max: 94, noNaN: true }),
+    fc.double({ min: 0, max: 36, noNaN: true }),
+    fc.double({ min: 0, max: 360, noNaN: true }),
+  )
+  .map(([L, C, h]) => lchToLab([L, C, h]));
+
+describe('the ellipsoid about a colour', () => {
+  it('measures small differences as CIEDE2000 does', () => {
     fc.assert(
-      fc.property(
-        fc.uniqueArray(fc.nat({ max: ingredients.length - 1 }), { minLength: 1, maxLength: 6 }),
-        fc.array(fc.integer({ min: 1, max: 9 }), { minLength: 6, maxLength: 60 }),
-        (set, numbers) => {
-          const parts = Float32Array.from(numbers.slice(0, Math.floor(numbers.length / set.length) * set.length));
-          const xyz = Array.from(one(set, parts));
-          const plain = other(set, parts);
-          expect(xyz).to.have.length(plain.length);
-          xyz.forEach((v, i) => expect(v).to.be.closeTo(plain[i]!, 2e-6));
-        },
-      ),
+      fc.property(targets, fc.tuple(...[0, 1, 2].map(() => fc.double({ min: -0.05, max: 0.05, noNaN: true }))), (lab, [dL, da, db]) => {
+        const U = ellipsoidAt(lab);
+        const row = (i: number) => U[3 * i]! * dL! + U[3 * i + 1]! * da! + U[3 * i + 2]! * db!;
+        const there: Lab = [lab[0] + dL!, lab[1] + da!, lab[2] + db!];
+        // The formula's stretch of a changes along the way, which the ellipsoid leaves out.
+        expect(Math.hypot(row(0), row(1), row(2))).to.be.closeTo(deltaE00(lab, there), 0.004 + 0.06 * deltaE00(lab, there));
+      }),
     );
   });
 });
 
-describe('dividing parts', () => {
-  it('lists each proportion once and no multiple of another', () => {
-    for (const [count, most] of [
-      [2, 6],
-      [3, 8],
-      [4, 12],
-    ] as const) {
-      const seen = new Set<string>();
-      for (const parts of compositions(count, most)) {
-        const total = parts.reduce((s, n) => s + n, 0);
-        expect(total).to.be.at.most(most);
-        expect(Math.min(...parts)).to.be.at.least(1);
-        seen.add(Array.from(parts, (n) => (n / total).toFixed(9)).join());
+describe('an eye', () => {
+  const ground = smoothSpectrum([55, 4, 14]);
+  const below = CATALOGUE.get('burnt-umber')!;
+  const viewings: readonly Viewing[] = [
+    {},
+    { light: 'A' },
+    { laying: { sunk: 0.7 } },
+    { laying: { film: { thicknessUm: 18, ground }, medium: 0.4 } },
+    { pickUp: { below, share: 0.15 } },
+    { light: 'D50', laying: { film: { thicknessUm: 60, ground } }, pickUp: { below, share: 0.1 } },
+  ];
+
+  it('sees what the long way predicts, in every viewing', () => {
+    for (const viewing of viewings) {
+      const eye = eyeFor(viewing);
+      for (const id of WIDE) {
+        const paint = CATALOGUE.get(id)!;
+        const landed = viewing.pickUp
+          ? mixCurves([
+              { paint, parts: 1 - viewing.pickUp.share },
+              { paint: below, parts: viewing.pickUp.share },
+            ])
+          : paint;
+        const long = labOf(reflectance(landed, viewing.laying), viewing.light);
+        expect(deltaE00(eye.see(endToEnd(eye.curvesOf(paint))), long)).to.be.below(1e-9);
       }
-      expect(seen.size).to.equal(compositions(count, most).length);
     }
-    // By hand: 1:1, 1:2, 2:1, 1:3, 3:1, 1:4, 4:1, 2:3, 3:2.
-    expect(compositions(2, 5)).to.have.length(9);
+  });
+
+  it('tells how the colour changes with every band', () => {
+    for (const viewing of viewings) {
+      const eye = eyeFor(viewing);
+      const mixed = endToEnd(
+        eye.curvesOf(
+          mixCurves([
+            { paint: CATALOGUE.get('titanium-white')!, parts: 4 },
+            { paint: CATALOGUE.get('yellow-ochre')!, parts: 1 },
+          ]),
+        ),
+      );
+      const U = ellipsoidAt(eye.see(mixed));
+      const slopes = emptySlopes();
+      eye.seeWithSlopes(mixed, U, slopes);
+      for (const i of [3, 17, 30, 36 + 5, 36 + 20]) {
+        const step = 1e-4 * (mixed[i]! + 0.01);
+        const moved = (by: number) => eye.see(mixed.map((v, j) => (j === i ? v + by : v)));
+        const [up, down] = [moved(step), moved(-step)];
+        for (let row = 0; row < 3; row++) {
+          const change = [0, 1, 2].reduce((s, k) => s + (U[3 * row + k]! * (up[k]! - down[k]!)) / (2 * step), 0);
+          expect(slopes[row * BOTH + i]!).to.be.closeTo(change, 1e-3 + 0.01 * Math.abs(change));
+        }
+      }
+    }
   });
 });
 
-describe('the book', () => {
-  const book = bookOf(WIDE);
-
-  it('holds every recipe within the limits, let-downs for strong tubes included', () => {
-    const letdowns = book.ingredients.filter((i) => i.letdown).map((i) => i.id);
-    expect(letdowns).to.include('phthalo-blue let down');
-    expect(book.ingredients).to.have.length(WIDE.length + letdowns.length);
-    for (let i = 0; i < book.count; i += 97) {
-      const recipe = readRecipe(book, i, [50, 0, 0]);
-      expect(recipe.measures.reduce((s, m) => s + m.parts, 0)).to.be.at.most(12);
-      expect(Object.keys(recipe.flat).length).to.be.at.most(4);
-      expect(Object.values(recipe.flat).reduce((s, v) => s + v, 0)).to.be.closeTo(1, 1e-12);
-    }
+describe('three equations', () => {
+  it('are solved, and refused where they do not determine', () => {
+    const A = Float64Array.of(4, 1, 0.5, 1, 3, 0.2, 0.5, 0.2, 2);
+    const x = new Float64Array(3);
+    expect(solveThree(A, Float64Array.of(7.5, 7.6, 6.9), 3, x)).to.equal(true);
+    [1, 2, 3].forEach((v, i) => expect(x[i]!).to.be.closeTo(v, 1e-9));
+    expect(solveThree(Float64Array.of(1, 1, 0, 1, 1, 0, 0, 0, 0), Float64Array.of(1, 1, 0), 2, x)).to.equal(false);
   });
+});
 
-  it('has the colour of each recipe as the mixture has it', () => {
-    for (let i = 0; i < book.count; i += 131) {
-      const { lab, flat } = readRecipe(book, i, [50, 0, 0]);
-      expect(deltaE00(lab, [book.L[i]!, book.a[i]!, book.b[i]!])).to.be.below(1e-3);
-      const mixed = mixCurves(Object.entries(flat).map(([id, parts]) => ({ paint: CATALOGUE.get(id)!, parts })));
-      expect(deltaE00(labOf(reflectance(mixed)), lab)).to.be.below(1e-9);
+/** What a knife can measure: at most a dozen parts in a heap, or one to many; at most two heaps first. */
+function expectMeasurable({ mixture, flat }: Recipe, limits: Limits): void {
+  expect(mixture.heaps.length).to.be.at.most(3);
+  expect(Object.keys(flat).length).to.be.at.most(limits.tubes);
+  for (const { ingredients } of mixture.heaps) {
+    const parts = ingredients.map((i) => i.parts);
+    for (const n of parts) expect(Number.isInteger(n) && n >= 1).to.equal(true);
+    const whole = parts.reduce((s, n) => s + n, 0);
+    if (whole > limits.parts) {
+      expect(ingredients).to.have.length(2);
+      expect(Math.min(...parts)).to.equal(1);
+      expect(Math.max(...parts)).to.be.at.most(99);
     }
-  });
+  }
+}
 
-  it('answers with the best recipe there is, wherever the target lies', () => {
+describe('what is found for a target', () => {
+  const palette = laid(WIDE);
+
+  it('can be measured, and is what it says, wherever the target lies', () => {
     fc.assert(
       fc.property(targets, (target) => {
-        const ranking = rankingFor(target);
-        expect(lookUp(book, ranking)[0]!.score).to.be.closeTo(tryAll(book, ranking).score, 1e-6);
+        for (const recipe of solve(palette, target).recipes) {
+          expectMeasurable(recipe, palette.limits);
+          expect(Object.values(recipe.flat).reduce((s, v) => s + v, 0)).to.be.closeTo(1, 1e-9);
+          expect(deltaE00(colourOf(recipe.flat), recipe.lab)).to.be.below(1e-6);
+          expect(recipe.deltaE00).to.be.closeTo(deltaE00(target, recipe.lab), 1e-9);
+        }
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('is never worse than trying every division of a few tubes', () => {
+    const few = laid(['titanium-white', 'burnt-sienna', 'ultramarine-blue', 'yellow-ochre'], { tubes: 3, parts: 6 });
+    const plain: Record<string, number>[] = [];
+    const divide = (at: number, left: number, parts: number[]): void => {
+      if (at === 4) {
+        if (parts.some((n) => n > 0) && parts.filter((n) => n > 0).length <= 3)
+          plain.push(Object.fromEntries(few.ingredients.map(({ id }, i) => [id, parts[i]!])));
+        return;
+      }
+      for (let n = 0; n <= left; n++) divide(at + 1, left - n, [...parts, n]);
+    };
+    divide(0, 6, []);
+    const known = plain.map(colourOf);
+    fc.assert(
+      fc.property(ordinary, (target) => {
+        const [found] = findPlans(few, { target, hold: 'all' });
+        expect(found!.deltaE00).to.be.at.most(1.03 * Math.min(...known.map((lab) => deltaE00(target, lab))) + 0.12);
       }),
       { numRuns: 150 },
     );
   });
 
-  it('never promises less than a box can hold', () => {
+  it('finds again what was mixed from the palette', () => {
     fc.assert(
-      fc.property(targets, targets, fc.double({ min: 0.1, max: 12, noNaN: true }), (target, [L, a, b], size) => {
-        const ranking = rankingFor(target);
-        const box = Float32Array.of(L - size, L + size, a - size, a + size, b - size, b + size);
-        const least = boundFrom(ranking)(box, 0);
-        for (let n = 0; n < 27; n++) {
-          const at = (k: number) => ((Math.floor(n / 3 ** k) % 3) - 1) * size * 0.999;
-          expect(ranking.deltaE(L + at(0), a + at(1), b + at(2))).to.be.at.least(
-            least - 12 * Math.max(0, Math.abs(L - target[0]) * 0.104 - 0.2) - 0.01,
-          );
-        }
-      }),
-      { numRuns: 2000 },
+      fc.property(
+        fc.uniqueArray(fc.nat(WIDE.length - 1), { minLength: 1, maxLength: 4 }),
+        fc.array(fc.integer({ min: 1, max: 9 }), { minLength: 4, maxLength: 4 }),
+        (set, parts) => {
+          const mixed = colourOf(Object.fromEntries(set.map((i, k) => [WIDE[i]!, parts[k]!])));
+          const { reach, recipes } = solve(palette, mixed);
+          expect(reach).to.equal('in');
+          expect(recipes[0]!.deltaE00).to.be.below(2);
+        },
+      ),
+      { numRuns: 120 },
     );
   });
 
-  it('shortlists the best of every set of tubes in order', () => {
-    const ranking = rankingFor([55, 8, 20]);
-    const found = lookUp(book, ranking, 20);
-    const scores = new Map<number, number>();
-    for (let i = 0; i < book.count; i++) {
-      const s = score(ranking, book.L[i]!, book.a[i]!, book.b[i]!, book.value[i]!, book.effort[i]!);
-      const kin = book.kinOf[book.setOf[i]!]!;
-      scores.set(kin, Math.min(s, scores.get(kin) ?? Infinity));
-    }
-    const wanted = [...scores.values()].sort((a, b) => a - b).slice(0, 20);
-    found.forEach(({ score: s }, i) => expect(s).to.be.closeTo(wanted[i]!, 1e-9));
+  it('is the same for the same question', () => {
+    for (const target of [
+      [70, 4, 12],
+      [30, -8, 4],
+      [86, 1, -3],
+    ] as Lab[])
+      expect(best(laid(WIDE), target)).to.deep.equal(best(palette, target));
   });
 
-  it('can be made a little at a time, telling how far it is, and is the same', () => {
-    const making = bookInSteps(tubes(LAMPLIGHT), { tubes: 3, parts: 8 });
-    const told: number[] = [];
-    let step = making.next();
-    for (; !step.done; step = making.next()) told.push(step.value);
-    expect(told.length).to.be.above(3);
-    expect([...told].sort((a, b) => a - b)).to.deep.equal(told);
-    expect(told.at(-1)).to.be.within(0.9, 1);
-    const whole = atOnce(bookInSteps(tubes(LAMPLIGHT), { tubes: 3, parts: 8 }));
-    expect(step.value.L).to.deep.equal(whole.L);
-    expect(step.value.setOf).to.deep.equal(whole.setOf);
+  it('does not get worse by a tube more on the palette', () => {
+    const all = [...CATALOGUE.keys()];
+    fc.assert(
+      fc.property(fc.constantFrom(...everydayLabs()), fc.shuffledSubarray(all, { minLength: 4, maxLength: 12 }), (target, slugs) => {
+        const fewer = best(laid(slugs.slice(0, -1)), target);
+        const more = best(laid(slugs), target);
+        expect(more.score).to.be.at.most(fewer.score + 0.1);
+      }),
+      { numRuns: 120, seed: 8 },
+    );
+  });
+
+  it('holds value first where the palette does not reach', () => {
+    fc.assert(
+      fc.property(targets, (target) => {
+        const found = best(palette, target);
+        const anyhow = best(palette, target, { valueTolerance: 100 });
+        expect(Math.abs(found.valueError)).to.be.at.most(Math.max(0.27, Math.abs(anyhow.valueError)) + 1e-6);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('is expected to be off by what tubes differ, as a thousand studios have it', () => {
+    for (const target of [
+      [70, 4, 12],
+      [45, 10, 14],
+      [82, -2, -6],
+    ] as Lab[]) {
+      const [found] = findPlans(palette, { target });
+      const flat = best(palette, target).flat;
+      const { likelyError } = trustIn(Object.entries(flat).map(([id, parts]) => ({ paint: CATALOGUE.get(id)!, parts })));
+      // The median of a difference in three dimensions lies somewhat below its root mean square.
+      expect(found!.error).to.be.within(likelyError * 0.9, likelyError * 1.6);
+    }
+  });
+
+  it('offers alternatives of other tubes, none far worse, each saying what it is better at', () => {
+    const { recipes } = solve(palette, [52, 9, 18]);
+    expect(recipes.length).to.be.within(2, 4);
+    recipes.forEach((r) => expect(r.betterAt).to.be.a('string').and.not.equal(''));
+    for (const r of recipes.slice(1)) {
+      expect(r.deltaE00).to.be.at.most(Math.max(2, recipes[0]!.deltaE00 + 1.5));
+      for (const other of recipes.filter((o) => o !== r)) expect(Object.keys(other.flat).some((id) => !(id in r.flat))).to.equal(true);
+    }
+  });
+
+  it('lets a painter dull by opposites, or by earths, as the school has it', () => {
+    const rich = laid([...WIDE, 'viridian', 'ivory-black', 'burnt-sienna']);
+    const grey: Lab = [50, 1, 2];
+    const plainly = Object.keys(best(rich, grey).flat);
+    expect(plainly.some((id) => ['burnt-umber', 'ivory-black', 'burnt-sienna'].includes(id))).to.equal(true);
+    const lively = Object.keys(best(rich, grey, { dulling: 'opposites' }).flat);
+    expect(lively).to.not.include.members(['ivory-black']);
+    expect(lively).to.not.include('burnt-umber');
   });
 
   it('works with one tube, and with parts fewer than tubes', () => {
-    expect(best(bookOf(['ivory-black']), [50, 20, 20]).flat).to.deep.equal({ 'ivory-black': 1 });
-    expect(bookOf(LAMPLIGHT, { tubes: 4, parts: 2 }).count).to.be.above(6);
-  });
-});
-
-describe('solving', () => {
-  const book = bookOf(LAMPLIGHT);
-
-  it('finds again what was mixed from the palette, within a whisker', () => {
-    fc.assert(
-      fc.property(fc.nat({ max: book.count - 1 }), (i) => {
-        const mixed = readRecipe(book, i, [50, 0, 0]).lab;
-        const { reach, recipes } = solve(book, mixed);
-        expect(reach).to.not.equal('out');
-        // A simpler recipe may be preferred, but only for as much as it saves in effort.
-        expect(recipes[0]!.deltaE00).to.be.at.most(book.effort[i]! + 1e-3);
-      }),
-      { numRuns: 60 },
-    );
-  });
-
-  it('puts value before hue', () => {
-    fc.assert(
-      fc.property(targets, (target) => {
-        const found = best(book, target);
-        const byColour = best(book, target, 100);
-        expect(Math.abs(found.valueError)).to.be.at.most(Math.max(0.25, Math.abs(byColour.valueError)) + 1e-6);
-      }),
-      { numRuns: 60 },
-    );
-  });
-
-  it('offers alternatives of other tubes, each saying what it is better at', () => {
-    const { recipes } = solve(book, [52, 9, 18]);
-    expect(recipes.length).to.be.within(2, 4);
-    const sets = recipes.map((r) => Object.keys(r.flat).sort().join());
-    expect(new Set(sets).size).to.equal(sets.length);
-    recipes.forEach((r) => expect(r.betterAt).to.be.a('string').and.not.equal(''));
-    for (const r of recipes.filter((r) => r.betterAt === 'fewer tubes'))
-      expect(Object.keys(r.flat).length).to.be.below(Object.keys(recipes[0]!.flat).length);
+    expect(best(laid(['ivory-black']), [50, 20, 20]).flat).to.deep.equal({ 'ivory-black': 1 });
+    expectMeasurable(best(laid(LAMPLIGHT, { tubes: 4, parts: 2 }), [60, 5, 9]), { tubes: 4, parts: 2 });
+    expectMeasurable(best(laid(LAMPLIGHT, { tubes: 1, parts: 1 }), [60, 5, 9]), { tubes: 1, parts: 1 });
   });
 
   it('says what is out of reach', () => {
-    expect(solve(book, [60, 0, -60]).reach).to.equal('out');
-    expect(solve(book, [60, -50, 30]).reach).to.equal('out');
+    expect(solve(laid(LAMPLIGHT), [60, 0, -60]).reach).to.equal('out');
+    expect(solve(laid(LAMPLIGHT), [60, -50, 30]).reach).to.equal('out');
   });
 
-  it('refuses targets that are none', () => {
-    for (const bad of [
-      [NaN, 0, 0],
-      [50, Infinity, 0],
-    ] as Lab[])
-      expect(() => solve(book, bad)).to.throw(/target/);
-    expect(() => solve(book, [50, 0, 0], { valueTolerance: NaN })).to.throw(/tolerance/);
+  it('reaches pale greys with a strong black, by a let-down', () => {
+    const found = best(laid(LAMPLIGHT), [82, 0, 0]);
+    expect(found.deltaE00).to.be.below(1);
+    expect(found.mixture.heaps.some(({ ingredients }) => ingredients.some(isHeap))).to.equal(true);
   });
+});
 
-  it('refuses palettes and limits it cannot work with', () => {
-    expect(() => bookOf([])).to.throw(/empty/);
-    expect(() => bookOf(['ivory-black', 'ivory-black'])).to.throw(/twice/);
-    expect(() =>
-      makeBook(
-        Array.from({ length: 500 }, (_, i) => ({ ...CATALOGUE.get('ivory-black')!, id: `t${i}` })),
-        { tubes: 4, parts: 12 },
-      ),
-    ).to.throw(/at most/);
-    expect(() => makeBook([{ id: 'x', K: new Float64Array(36).fill(NaN), S: new Float64Array(36) }], { tubes: 4, parts: 12 })).to.throw(
-      /broken/,
+describe('exact proportions', () => {
+  it('are never worse than the recipe they start from, and find the target where it is in reach', () => {
+    const palette = laid(LAMPLIGHT);
+    fc.assert(
+      fc.property(targets, (target) => {
+        const start = best(palette, target);
+        expect(polish(palette, start, target).deltaE00).to.be.at.most(Math.max(start.deltaE00, 12) + 1e-9);
+      }),
+      { numRuns: 40 },
     );
-    expect(() => bookOf([...CATALOGUE.keys()].slice(0, 24), { tubes: 6, parts: 24 })).to.throw(/million/);
+    const target = colourOf({ 'titanium-white': 5.3, 'yellow-ochre': 1.7, 'venetian-red': 0.43 });
+    expect(polish(palette, best(palette, target, { most: 3 }), target).deltaE00).to.be.below(0.6);
+  });
+});
+
+describe('where it lands', () => {
+  const ground = smoothSpectrum([78, 2, 10]);
+
+  it('is a glaze that looks right over its ground, not in the pile', () => {
+    const viewing: Viewing = { laying: { film: { thicknessUm: 10, ground } } };
+    const palette = laid(['quinacridone-rose', 'transparent-yellow-oxide', 'ultramarine-blue', 'titanium-white'], undefined, viewing);
+    const wanted = colourOfFilm({ 'quinacridone-rose': 2, 'transparent-yellow-oxide': 3 }, viewing);
+    const found = best(palette, wanted);
+    expect(found.deltaE00).to.be.below(1);
+    expect(deltaE00(colourOfFilm(found.flat, viewing), found.lab)).to.be.below(1e-6);
+    expect(deltaE00(colourOf(found.flat), wanted)).to.be.above(8);
+  });
+
+  it('is a pile that looks right once it has picked up what lies below', () => {
+    const pickUp = { below: CATALOGUE.get('burnt-umber')!, share: 0.05 };
+    const palette = laid(LAMPLIGHT, undefined, { pickUp });
+    const target: Lab = [62, 6, 16];
+    const found = best(palette, target);
+    const pile = mixCurves(Object.entries(found.flat).map(([id, parts]) => ({ paint: CATALOGUE.get(id)!, parts })));
+    const landed = labOf(
+      reflectance(
+        mixCurves([
+          { paint: pile, parts: 1 - pickUp.share },
+          { paint: pickUp.below, parts: pickUp.share },
+        ]),
+      ),
+    );
+    expect(deltaE00(landed, found.lab)).to.be.below(1e-6);
+    expect(found.deltaE00).to.be.below(1.5);
+    expect(labOf(reflectance(pile))[0]).to.be.above(landed[0]);
+  });
+
+  it('is never worse than trying many films of two tubes', () => {
+    const viewing: Viewing = { laying: { film: { thicknessUm: 25, ground }, medium: 0.3 } };
+    const two = ['titanium-white', 'transparent-oxide-red'];
+    const palette = laid(two, undefined, viewing);
+    fc.assert(
+      fc.property(targets, (target) => {
+        const [found] = findPlans(palette, { target, hold: 'all' });
+        for (let n = 0; n <= 12; n++) {
+          const tried = deltaE00(target, colourOfFilm({ [two[0]!]: n, [two[1]!]: 12 - n }, viewing));
+          expect(found!.deltaE00).to.be.at.most(1.03 * tried + 0.12);
+        }
+      }),
+      { numRuns: 60 },
+    );
+  });
+});
+
+function colourOfFilm(parts: Readonly<Record<string, number>>, { laying }: Viewing): Lab {
+  return labOf(reflectance(mixCurves(Object.entries(parts).map(([id, n]) => ({ paint: CATALOGUE.get(id)!, parts: n }))), laying));
+}
+
+describe('a palette that cannot be laid out', () => {
+  it('is refused, and says why', () => {
+    expect(() => laid([])).to.throw(/empty/);
+    expect(() => laid(['ivory-black', 'ivory-black'])).to.throw(/twice/);
+    expect(() => layPalette(Array.from({ length: 500 }, (_, i) => ({ ...tubes(['ivory-black'])[0]!, id: `t${i}` })))).to.throw(/at most/);
+    expect(() => layPalette([{ id: 'x', K: new Float64Array(36).fill(NaN), S: new Float64Array(36) }])).to.throw(/broken/);
+    expect(() => layPalette([{ id: 'x', K: new Float64Array(3), S: new Float64Array(3) }])).to.throw(/broken/);
+    expect(() => laid(LAMPLIGHT, undefined, { laying: { sunk: 2 } })).to.throw(/sunk/);
+    expect(() => laid(LAMPLIGHT, undefined, { laying: { medium: 1 } })).to.throw(/Pure medium/);
+    expect(() => laid(LAMPLIGHT, undefined, { pickUp: { below: CATALOGUE.get('ivory-black')!, share: 1.5 } })).to.throw(/share/);
     for (const bad of [7, null, [], { tubes: 0 }, { tubes: 7 }, { parts: 2.5 }, { parts: NaN }, { colour: 3 }])
       expect(() => limitsFromInput(bad), JSON.stringify(bad)).to.throw(/limit|Limits|whole number/);
     expect(limitsFromInput({})).to.deep.equal({ tubes: 4, parts: 12 });
   });
-});
 
-describe('let-downs', () => {
-  it('are made of the lightest paint and open to their tubes', () => {
-    const letdown = ingredientsOf(tubes(WIDE)).find((i) => i.id === 'phthalo-blue let down')!;
-    expect(letdown.letdown!.parts).to.deep.equal({ 'titanium-white': 9, 'phthalo-blue': 1 });
-    const { flat } = weigh([{ ingredient: letdown, parts: 1 }], [50, 0, 0]);
-    expect(flat).to.deep.equal({ 'titanium-white': 0.9, 'phthalo-blue': 0.1 });
-  });
-
-  it('are not made of weak tubes', () => {
-    expect(ingredientsOf(tubes(['titanium-white', 'unbleached-titanium', 'terre-verte'])).filter((i) => i.letdown)).to.have.length(0);
+  it('and so are targets that are none', () => {
+    const palette = laid(LAMPLIGHT);
+    for (const bad of [
+      [NaN, 0, 0],
+      [50, Infinity, 0],
+    ] as Lab[])
+      expect(() => solve(palette, bad)).to.throw(/target/);
+    expect(() => solve(palette, [50, 0, 0], { valueTolerance: NaN })).to.throw(/tolerance/);
   });
 });

@@ -13,7 +13,7 @@ import {
   labOf,
   lastHeap,
   leavesOf,
-  makeBook,
+  layPalette,
   measureOut,
   measurings,
   mixCurves,
@@ -167,7 +167,7 @@ describe('a mixture', () => {
 
 describe('a proposed recipe as a mixture', () => {
   const tubes = IDS.map((id) => ({ id, K: paint(id).K, S: paint(id).S }));
-  const book = makeBook(tubes, { tubes: 4, parts: 12 });
+  const palette = layPalette(tubes, { tubes: 4, parts: 12 });
 
   it('gives the colour and the shares of the recipe', () => {
     fc.assert(
@@ -176,10 +176,10 @@ describe('a proposed recipe as a mixture', () => {
         fc.double({ min: -12, max: 12, noNaN: true }),
         fc.double({ min: -20, max: 25, noNaN: true }),
         (L, a, b) => {
-          const recipe = best(book, [L, a, b]);
+          const recipe = best(palette, [L, a, b]);
           const mixture = mixtureOfRecipe(recipe, (tube) => ({ tube }));
           checkMixture(mixture);
-          expect(mixture.heaps.length).to.equal(1 + recipe.letdowns.length);
+          expect(mixture.heaps.length).to.equal(recipe.mixture.heaps.length);
           expect(deltaE00(predict(mixture, paintOf).lab, recipe.lab)).to.be.below(1e-6);
           expect(predict(mixture, paintOf).steadiness).to.be.closeTo(recipe.steadiness, 1e-9);
           expect(openToTubes(mixture, noPiles)).to.deep.equal(recipe.flat);

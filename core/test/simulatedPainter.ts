@@ -4,7 +4,7 @@ import {
   deviate,
   drawDeviation,
   labOf,
-  makeBook,
+  layPalette,
   mixCurves,
   reflectance,
   correct,
@@ -49,7 +49,7 @@ export interface Outcome {
 /** Mixes one pile to a target and corrects it until its true colour is within ΔE00 2. */
 export function closeIn({ random, typical, hidden }: SimulatedPainter, target: Lab, beliefs: Beliefs, most = 6): Outcome {
   const known = typical.map((t) => ({ id: t.id, ...believed(t, beliefs, t.id) }));
-  const { flat } = best(makeBook(known, LIMITS), target);
+  const { flat } = best(layPalette(known, LIMITS), target);
   const pile = new Map<string, number>();
   const dose = (adds: readonly Dose[]): void => {
     for (const { id, parts } of adds) pile.set(id, (pile.get(id) ?? 0) + parts * (1 + 0.1 * (2 * random() - 1)));

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
-import { best, CATALOGUE, makeBook, mixtureOfRecipe, readArea, USUAL_LIMITS, type Book, type Pixels } from '@dusk/core';
+import { best, CATALOGUE, layPalette, mixtureOfRecipe, readArea, type Palette, type Pixels } from '@dusk/core';
 import { addTube, hasWork, keepPicture, makeChange, normalise, tubeRows, type Studio } from '@dusk/server';
 import { labDto, mixtureDto, type MixtureSent, type Operation, type TubeDto } from '@dusk/wire';
 import sharp from 'sharp';
@@ -12,10 +12,15 @@ const AREA = 0.008;
 const USUAL_ML = 4;
 const DEVICE = 'the sample studio';
 
-function bookOf(tubes: readonly TubeDto[]): Book {
-  const paints = tubes.map(({ id, curves }) => ({ id, K: Float64Array.from(curves.K), S: Float64Array.from(curves.S) }));
-  return makeBook(paints, USUAL_LIMITS);
-}
+const laidOut = (tubes: readonly TubeDto[]): Palette =>
+  layPalette(
+    tubes.map(({ id, pigment, curves }) => ({
+      id,
+      K: Float64Array.from(curves.K),
+      S: Float64Array.from(curves.S),
+      caution: CATALOGUE.get(pigment)!.caution,
+    })),
+  );
 
 async function pixelsOf(bytes: Buffer): Promise<Pixels> {
   const { data, info } = await sharp(bytes).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
@@ -23,10 +28,10 @@ async function pixelsOf(bytes: Buffer): Promise<Pixels> {
 }
 
 /** A pile as the painter would have kept it: pointed at, and the best recipe taken. */
-function kept(book: Book, pixels: Pixels, paintingId: string, referenceId: string, { name, x, y }: SamplePlace): Operation[] {
+function kept(palette: Palette, pixels: Pixels, paintingId: string, referenceId: string, { name, x, y }: SamplePlace): Operation[] {
   const outline = { x: x * pixels.width, y: y * pixels.height, radius: AREA * pixels.width };
   const { lab } = readArea(pixels, outline.x, outline.y, outline.radius);
-  const plan = mixtureDto(mixtureOfRecipe(best(book, lab), (tube) => ({ tube }))) as unknown as MixtureSent;
+  const plan = mixtureDto(mixtureOfRecipe(best(palette, lab), (tube) => ({ tube }))) as unknown as MixtureSent;
   const sampleId = randomUUID();
   return [
     { do: 'sample.add', id: sampleId, paintingId, referenceId, outline, seen: labDto(lab), paint: labDto(lab), thing: name },
@@ -39,7 +44,7 @@ async function addSamplePainting(studio: Studio, sample: SamplePainting, tubes: 
   const picture = await normalise(readFileSync(new URL(`../pictures/${sample.picture}.jpg`, import.meta.url)));
   const { kept: held } = await studio.change((db) => keepPicture(db, picture));
   const pixels = await pixelsOf(picture.bytes);
-  const book = bookOf(chosen);
+  const palette = laidOut(chosen);
   const [paletteId, paintingId, referenceId] = [randomUUID(), randomUUID(), randomUUID()];
   const make = (...ops: readonly Operation[]) => makeChange(studio, { id: randomUUID(), device: DEVICE, ops });
   await make(
@@ -47,7 +52,7 @@ async function addSamplePainting(studio: Studio, sample: SamplePainting, tubes: 
     { do: 'painting.add', id: paintingId, title: sample.title, paletteId, ground: sample.ground },
     { do: 'reference.add', id: referenceId, paintingId, pictureId: held.id, name: sample.picture },
   );
-  for (const place of sample.piles) await make(...kept(book, pixels, paintingId, referenceId, place));
+  for (const place of sample.piles) await make(...kept(palette, pixels, paintingId, referenceId, place));
   await tellStory(studio, paintingId, chosen, sample.done ?? []);
 }
 

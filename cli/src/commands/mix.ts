@@ -1,27 +1,6 @@
-import {
-  colourFromInput,
-  finite,
-  labOf,
-  mixCurves,
-  PART_WORDS,
-  readColour,
-  trustIn,
-  reflectance,
-  smoothSpectrum,
-  spectrumToJson,
-  type Film,
-} from '@dusk/core';
+import { labOf, mixCurves, PART_WORDS, pickedUp, readColour, trustIn, reflectance, spectrumToJson } from '@dusk/core';
 import { fieldsOf, rounded, roundedList, type Command } from '../command.ts';
-import { lightFromInput, uncertainPartsFromInput } from '../read.ts';
-
-function filmFromInput(film: unknown): Film {
-  const { thickness_um, ground } = fieldsOf(film, ['thickness_um', 'ground']);
-  const below = colourFromInput(fieldsOf(ground, ['hex', 'lab', 'spectrum']));
-  return {
-    thicknessUm: finite('film', 'thickness_um', thickness_um),
-    ground: below.spectrum ?? smoothSpectrum(below.lab),
-  };
-}
+import { uncertainPartsFromInput, viewingFromInput } from '../read.ts';
 
 export const mix: Command = {
   name: 'mix',
@@ -33,18 +12,16 @@ export const mix: Command = {
   echo '{"parts":{"quinacridone-rose":1},"film":{"thickness_um":8,"ground":{"lab":[96,0,2]}},"medium":0.3}' | npx dusk mix
 
 Options: "illuminant" (D65, D50, A, C, F5, F8, F10, LED), "film" (thickness_um over ground: hex, lab or spectrum),
-"medium" (share of volume 0–1), "sunk" (0 glossy to 1 matt), "trust" (true: "errorEstimate", the ΔE00 that nine of ten such
+"medium" (share of volume 0–1), "sunk" (0 glossy to 1 matt), "pick_up" ({"below":{"burnt-umber":1},"share":0.1}: wet paint
+taken up from below), "trust" (true: "errorEstimate", the ΔE00 that nine of ten such
 mixtures from real tubes stay within). Parts may be words (${PART_WORDS.join(', ')}): uncertain, and counted into the estimate.`,
   run: (input) => {
-    const { parts, illuminant, film, medium, sunk, trust } = fieldsOf(input, ['parts', 'illuminant', 'film', 'medium', 'sunk', 'trust']);
-    const light = lightFromInput(illuminant);
+    const known = ['parts', 'illuminant', 'film', 'medium', 'sunk', 'pick_up', 'trust'] as const;
+    const { parts, trust, ...where } = fieldsOf(input, known);
+    const { light, laying, pickUp } = viewingFromInput(where);
     const portions = uncertainPartsFromInput(parts);
-    const laying = {
-      ...(medium !== undefined && { medium: finite('film', 'medium', medium) }),
-      ...(sunk !== undefined && { sunk: finite('film', 'sunk', sunk) }),
-      ...(film !== undefined && film !== null && { film: filmFromInput(film) }),
-    };
-    const r = reflectance(mixCurves(portions), laying);
+    const pile = mixCurves(portions);
+    const r = reflectance(pickUp ? pickedUp(pile, pickUp.below, pickUp.share) : pile, laying);
     const reading = readColour({ lab: labOf(r, light), spectrum: r }, light);
     return {
       lab: roundedList(reading.lab),

@@ -1,6 +1,6 @@
 import { rederive as rederiveIn } from '@dusk/core';
 import { fieldsOf, rounded, type Command } from '../command.ts';
-import { bookFromInput, mixedFromInput } from '../read.ts';
+import { paletteFromInput, mixedFromInput } from '../read.ts';
 import { writtenRecipe } from '../write.ts';
 
 export const rederive: Command = {
@@ -12,7 +12,7 @@ export const rederive: Command = {
 "differences" are ΔE00 between old and new under daylight, a filament lamp, a white LED (modelled) and a three-band fluorescent lamp.`,
   run: (input) => {
     const { parts, palette, limits } = fieldsOf(input, ['parts', 'palette', 'limits']);
-    const { reach, recipes } = rederiveIn(mixedFromInput(parts), bookFromInput({ palette, limits }));
+    const { reach, recipes } = rederiveIn(mixedFromInput(parts), paletteFromInput({ palette, limits }));
     return {
       reach,
       recipes: recipes.map((r) => ({

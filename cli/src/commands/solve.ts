@@ -11,23 +11,32 @@ import {
   polish,
   solve as solveIn,
   tubesThatReach,
-  type Book,
+  DULLING,
+  labOf,
+  reflectance,
+  type Dulling,
   type Emphasis,
   type Lab,
+  type Palette,
   type Recipe,
   type SolveOptions,
 } from '@dusk/core';
 import { fieldsOf, rounded, type Command } from '../command.ts';
-import { bookFromInput, partsFromInput, targetFromInput, tubesFromInput } from '../read.ts';
-import { writtenDoses, writtenRecipe, writtenShares } from '../write.ts';
+import { paletteFromInput, partsFromInput, targetFromInput, tubesFromInput } from '../read.ts';
+import { writtenColour, writtenDoses, writtenRecipe, writtenShares } from '../write.ts';
 
 const FIELDS = [
   'target',
   'palette',
   'limits',
   'illuminant',
+  'film',
+  'medium',
+  'sunk',
+  'pick_up',
   'piles',
   'emphasis',
+  'dulling',
   'exclude',
   'no_black',
   'must_use',
@@ -48,21 +57,22 @@ function slugList(name: string, value: unknown): string[] {
   return value as string[];
 }
 
-function optionsFrom(input: Input, book: Book): SolveOptions {
-  const { emphasis, exclude, no_black, must_use, value_tolerance, alternatives } = input;
+function optionsFrom(input: Input, palette: Palette): SolveOptions {
+  const { emphasis, dulling, exclude, no_black, must_use, value_tolerance, alternatives } = input;
   if (emphasis !== undefined && !EMPHASES.includes(emphasis as Emphasis))
     throw new CraftError('input', `emphasis is one of ${EMPHASES.join(', ')}; it is ${JSON.stringify(emphasis)}.`);
+  if (dulling !== undefined && !DULLING.includes(dulling as Dulling))
+    throw new CraftError('input', `dulling is one of ${DULLING.join(', ')}; it is ${JSON.stringify(dulling)}.`);
   if (alternatives !== undefined && !(Number.isInteger(alternatives) && (alternatives as number) >= 0 && (alternatives as number) <= 10))
     throw new CraftError('input', 'alternatives must be a whole number from 0 to 10.');
   if (must_use !== undefined && typeof must_use !== 'string')
     throw new CraftError('palette', 'must_use must be the name of a tube or pile.');
   const blacks =
-    no_black === true
-      ? book.ingredients.filter((i) => /PBk/.test(CATALOGUE.get(i.id)?.colourIndex ?? '') && !i.letdown).map((i) => i.id)
-      : [];
+    no_black === true ? palette.ingredients.filter((i) => /PBk/.test(CATALOGUE.get(i.id)?.colourIndex ?? '')).map((i) => i.id) : [];
   const excluded = [...new Set([...slugList('exclude', exclude), ...blacks])];
   return {
     ...(emphasis !== undefined && { emphasis: emphasis as Emphasis }),
+    ...(dulling !== undefined && { dulling: dulling as Dulling }),
     ...(excluded.length > 0 && { exclude: excluded }),
     ...(must_use !== undefined && { mustUse: must_use as string }),
     ...(value_tolerance !== undefined && { valueTolerance: finite('input', 'value_tolerance', value_tolerance) }),
@@ -70,8 +80,8 @@ function optionsFrom(input: Input, book: Book): SolveOptions {
   };
 }
 
-function nearest(book: Book, target: Lab) {
-  const { byValue, byHue, overall } = nearestKinds(book, target);
+function nearest(palette: Palette, target: Lab) {
+  const { byValue, byHue, overall } = nearestKinds(palette, target);
   const written = (recipe: Recipe) => ({ ...writtenRecipe(recipe), gives_way: givesWay(recipe) });
   return { by_value: written(byValue), ...(byHue && { by_hue: written(byHue) }), overall: written(overall) };
 }
@@ -88,38 +98,54 @@ export const solve: Command = {
 
 "target" is a colour as in dusk colour, a mixture {"parts":{…}}, or one of these moved by steps:
 {"relative":{"to":{"hex":"#8a6b4f"},"value":-0.25,"chroma":0,"hue":0,"temperature":-3}}.
-"mix" of "flat" gives the same lab. "errorEstimate" is the ΔE00 that nine of ten mixtures from real tubes stay within.
+Heaps mixed first stand in "letdowns" in the order of mixing: a tube let down, or a body let into the base; "parts" and later
+heaps may name them. "mix" of "flat" gives the same lab. "expected" is the root mean square of the true difference to be
+expected; recipes are ranked by "score": that, and what a painter would give away for a simpler, safer, quieter recipe. "errorEstimate" is the ΔE00 that nine of ten mixtures from real tubes stay within.
 Out of reach, "nearest" gives by_value, by_hue and overall, each with what gives way.
 
+Where it lands: "film" ({"thickness_um":12,"ground":{"hex":"#8a7a60"}}), "medium", "sunk" and "pick_up"
+({"below":{"burnt-umber":1},"share":0.1}) as in dusk mix: the recipe looks right once laid there, "on_palette" says how it
+looks before.
+
 Options: "limits", "illuminant", "alternatives" (0–10), "value_tolerance" (steps), "emphasis" (${EMPHASES.join(', ')}),
+"dulling" (${DULLING.join(', ')}: how a colour is dulled),
 "exclude" and "must_use" (names), "no_black" (true: darks are mixed), "piles" ({"wall":{"titanium-white":3,…}}: piles on the
 palette, used as they are), "exact" (true: proportions for a scale), "rack" (tubes of which one might be added),
 "from" ({"titanium-white":5,…}: a pile that is there; "additions" says what to add to it), "amount_ml" (size of the pile:
 "amounts" gives ml, grams and mm of a 6 mm bead), "beliefs" (what an earlier dusk correct answered of these tubes).`,
   run: (sent) => {
     const input: Input = fieldsOf(sent, FIELDS);
-    const book = bookFromInput(input);
-    const target = targetFromInput(input.target, book.light);
-    const options = optionsFrom(input, book);
-    const { reach, recipes } = solveIn(book, target, options);
+    const palette = paletteFromInput(input);
+    const target = targetFromInput(input.target, palette.eye.light);
+    const options = optionsFrom(input, palette);
+    const { reach, recipes } = solveIn(palette, target, options);
     const exactly = (recipe: Recipe) => {
-      const polished = polish(recipe.measures, target, book.light);
+      const polished = polish(palette, recipe, target);
       return { flat: writtenShares(polished.flat), deltaE00: rounded(polished.deltaE00) };
     };
+    const { laying = {}, pickUp } = palette.eye.viewing;
+    const lands = laying.film !== undefined || laying.sunk !== undefined || pickUp !== undefined;
     return {
       reach,
       recipes: recipes.map((offer) => ({
         ...writtenRecipe(offer),
         better_at: offer.betterAt,
+        ...(lands && { on_palette: onPalette(offer, palette.eye.light) }),
         ...(input.amount_ml !== undefined && { amounts: amounts(offer, finite('input', 'amount_ml', input.amount_ml)) }),
         ...(input.exact === true && { exact: exactly(offer) }),
       })),
-      ...(reach === 'out' && { nearest: nearest(book, target) }),
-      ...(input.rack !== undefined && { add_a_tube: rackAdvice(input, target) }),
+      ...(reach === 'out' && { nearest: nearest(palette, target) }),
+      ...(input.rack !== undefined && { add_a_tube: rackAdvice(palette, input.rack, target) }),
       ...(input.from !== undefined && { additions: additions(input, target) }),
     };
   },
 };
+
+/** How a recipe looks as a thick pile, before it lands where it is looked at. */
+function onPalette({ flat }: Recipe, light: Palette['eye']['light']) {
+  const lab = labOf(reflectance(mixCurves(Object.entries(flat).map(([id, parts]) => ({ paint: CATALOGUE.get(id)!, parts })))), light);
+  return writtenColour(lab);
+}
 
 /** Mouth of an ordinary tube. */
 const NOZZLE_MM = 6;
@@ -133,8 +159,8 @@ function amounts(recipe: Recipe, ml: number) {
   );
 }
 
-const rackAdvice = ({ palette, rack }: Input, target: Lab) =>
-  tubesThatReach(tubesFromInput(palette), tubesFromInput(rack, 'rack'), target).map((advice) => ({
+const rackAdvice = (palette: Palette, rack: unknown, target: Lab) =>
+  tubesThatReach(palette, tubesFromInput(rack, 'rack'), target).map((advice) => ({
     ...advice,
     deltaE00: rounded(advice.deltaE00),
   }));

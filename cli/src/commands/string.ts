@@ -12,7 +12,7 @@ import {
   type Route,
 } from '@dusk/core';
 import { fieldsOf, rounded, type Command } from '../command.ts';
-import { bookFromInput, targetFromInput } from '../read.ts';
+import { paletteFromInput, targetFromInput } from '../read.ts';
 import { writtenColour, writtenRecipe } from '../write.ts';
 
 export const string: Command = {
@@ -31,14 +31,15 @@ goes from a colour to dark and light; "pair":{"of":{"munsell":"N 5/"},"temperatu
     const known = ['stops', 'around', 'pair', 'piles', 'routes', 'palette', 'limits', 'illuminant'] as const;
     const { stops, around, pair, piles, routes, palette, limits, illuminant } = fieldsOf(input, known);
     if (routes !== undefined && !Array.isArray(routes)) throw new CraftError('target', 'routes must be a list, as ["warm"].');
-    const book = bookFromInput({ palette, limits, illuminant });
+    const laid = paletteFromInput({ palette, limits, illuminant });
+    const { light } = laid.eye;
     if (pair !== undefined) {
       const { of, temperature } = fieldsOf(pair, ['of', 'temperature']);
-      const two = warmAndCool(targetFromInput(of, book.light), finite('target', 'temperature', temperature));
-      return { piles: two.map((target) => written(target, best(book, target))) };
+      const two = warmAndCool(targetFromInput(of, light), finite('target', 'temperature', temperature));
+      return { piles: two.map((target) => written(target, best(laid, target))) };
     }
-    const targets = around === undefined ? stopsFromInput(stops, book.light) : stopsAround(around, book.light);
-    const made = stringOf(book, targets, finite('target', 'piles', piles), routes as Route[] | undefined);
+    const targets = around === undefined ? stopsFromInput(stops, light) : stopsAround(around, light);
+    const made = stringOf(laid, targets, finite('target', 'piles', piles), routes as Route[] | undefined);
     return { piles: made.map(({ target, recipe }) => written(target, recipe)) };
   },
 };

@@ -3,7 +3,7 @@ import { CraftError } from '../errors.ts';
 import { hueDifference, labToLch, lchToLab, type Lab } from '../colour/spaces.ts';
 import { COOL_POLE, WARM_POLE } from '../colour/temperature.ts';
 import { lightnessOfValue, valueOfLightness } from '../colour/value.ts';
-import type { Book } from '../matching/book.ts';
+import type { Palette } from '../matching/palette.ts';
 import { best } from '../matching/solve.ts';
 import type { Recipe } from '../matching/recipe.ts';
 
@@ -103,6 +103,6 @@ export interface StringPile {
   readonly recipe: Recipe;
 }
 
-/** A string of `n` piles from a book. */
-export const stringOf = (book: Book, stops: readonly Lab[], n: number, routes?: readonly Route[]): StringPile[] =>
-  stringTargets(stops, n, routes).map((target) => ({ target, recipe: best(book, target) }));
+/** A string of `n` piles from a palette. */
+export const stringOf = (palette: Palette, stops: readonly Lab[], n: number, routes?: readonly Route[]): StringPile[] =>
+  stringTargets(stops, n, routes).map((target) => ({ target, recipe: best(palette, target) }));

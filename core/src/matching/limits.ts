@@ -11,7 +11,9 @@ export interface Limits {
 export const USUAL_LIMITS: Limits = { tubes: 4, parts: 12 };
 
 /** Most tubes a palette may hold; painters lay out four to eight. */
-export const MOST_TUBES = 24;
+export const MOST_TUBES = 30;
+/** Tubes and piles that may be laid out together. */
+export const MOST_INGREDIENTS = 40;
 /** A larger book takes more memory than a tablet can spare. */
 export const MOST_RECIPES = 3_000_000;
 

@@ -1,10 +1,12 @@
 import { valueOfLightness } from '../colour/value.ts';
 import type { Lab } from '../colour/spaces.ts';
-import { mixerOf } from '../paint/mixer.ts';
+import { isTube, mixtureOf } from '../mixing/mixture.ts';
+import { leavesOf } from '../mixing/open.ts';
+import { steadinessOf } from '../mixing/predict.ts';
+import type { Palette } from './palette.ts';
 import { rankingFor, valueCost } from './ranking.ts';
-import { weigh, type Measure, type Recipe } from './recipe.ts';
-import { searchFactors } from './search.ts';
-import type { Illuminant } from '../colour/illuminants.ts';
+import { againstTarget, flatOn, paintOn, sourceOn, type Recipe } from './recipe.ts';
+import { nearestShares } from './shares.ts';
 
 /** What a mixture costs against a target: ΔE00 and the value beyond tolerance. */
 export function mismatch(target: Lab, valueTolerance?: number): (lab: Lab) => number {
@@ -12,24 +14,34 @@ export function mismatch(target: Lab, valueTolerance?: number): (lab: Lab) => nu
   return ([L, a, b]) => ranking.deltaE(L, a, b) + valueCost(ranking, valueOfLightness(Math.max(0, L)));
 }
 
-/** Shares below this are left out: no scale weighs them. */
-const LEAST_SHARE = 5e-4;
+/** ΔE00 from which exact proportions are exact. */
+const EXACTLY = 1e-3;
 
-/**
- * Exact proportions of a recipe's ingredients for people with a scale. Never worse than the whole
- * parts it starts from; parts add up to what they did.
- */
-export function polish(measures: readonly Measure[], target: Lab, light: Illuminant = 'D65', valueTolerance?: number): Recipe {
-  const whole = measures.reduce((sum, m) => sum + m.parts, 0);
-  const mix = mixerOf(
-    measures.map((m) => m.ingredient),
-    light,
+/** Exact proportions of a recipe, for people with a scale. */
+export type Polished = Pick<Recipe, 'mixture' | 'flat' | 'lab' | 'deltaE00' | 'valueError' | 'hueError' | 'chromaError' | 'steadiness'>;
+
+/** Exact proportions of a recipe's ingredients, for people with a scale. Never worse than the recipe itself. */
+export function polish(palette: Palette, recipe: Recipe, target: Lab, valueTolerance?: number): Polished {
+  const index = new Map(palette.ingredients.map(({ id }, i) => [id, i]));
+  const leaves = leavesOf(recipe.mixture);
+  if (leaves.length > 4) return recipe;
+  const set = leaves.map(({ source }) => index.get(isTube(source) ? source.tube : source.pile)!);
+  const exact = nearestShares(
+    palette,
+    set,
+    leaves.map(({ share }) => share),
+    target,
+    undefined,
+    undefined,
+    EXACTLY,
   );
   const cost = mismatch(target, valueTolerance);
-  const start = measures.map((m) => m.parts / whole);
-  const { numbers } = searchFactors((shares) => cost(mix(shares)), start);
-  const total = numbers.reduce((sum, v) => sum + v, 0);
-  const kept = measures.map((m, i) => ({ ...m, parts: (numbers[i]! / total) * whole })).filter((m) => m.parts / whole > LEAST_SHARE);
-  const polished = weigh(kept, target, light);
-  return cost(polished.lab) <= cost(mix(start)) ? polished : weigh(measures, target, light);
+  if (!exact || cost(exact.lab) >= cost(recipe.lab)) return recipe;
+  const mixture = mixtureOf(set.map((i, k) => ({ ...sourceOn(palette.ingredients[i]!), parts: exact.shares[k]! })));
+  return {
+    mixture,
+    flat: flatOn(palette, mixture),
+    ...againstTarget(exact.lab, target),
+    steadiness: steadinessOf(mixture, paintOn(palette), palette.eye.light),
+  };
 }

@@ -1,20 +1,17 @@
-import type { Heap, Ingredient, Leaf, Mixture } from '../mixing/mixture.ts';
+import { isHeap, isTube, type Leaf, type Mixture } from '../mixing/mixture.ts';
 import type { Recipe } from './recipe.ts';
 
 /** What a name on the palette stands for: a tube in its state, or a pile at its stage. */
 export type SourceOfName = (id: string) => Leaf;
 
 /**
- * A recipe as a mixture: its let-downs are heaps of their own before the pile. This is the one place
- * where a proposed recipe becomes what is shown, kept and sent.
+ * The mixture of a recipe with its names replaced by what they stand for. This is the one place where
+ * a proposed recipe becomes what is shown, kept and sent.
  */
-export function mixtureOfRecipe({ measures }: Pick<Recipe, 'measures'>, sourceOf: SourceOfName): Mixture {
-  const heaps: Heap[] = [];
-  const ingredients = measures.map(({ ingredient, parts }): Ingredient => {
-    if (!ingredient.letdown) return { ...sourceOf(ingredient.id), parts };
-    const inside = Object.entries(ingredient.letdown.parts).map(([id, n]): Ingredient => ({ ...sourceOf(id), parts: n }));
-    heaps.push({ ingredients: inside });
-    return { heap: heaps.length - 1, parts };
-  });
-  return { heaps: [...heaps, { ingredients }] };
-}
+export const mixtureOfRecipe = ({ mixture }: Pick<Recipe, 'mixture'>, sourceOf: SourceOfName): Mixture => ({
+  heaps: mixture.heaps.map(({ ingredients }) => ({
+    ingredients: ingredients.map((ingredient) =>
+      isHeap(ingredient) ? ingredient : { ...sourceOf(isTube(ingredient) ? ingredient.tube : ingredient.pile), parts: ingredient.parts },
+    ),
+  })),
+});

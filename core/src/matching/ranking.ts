@@ -2,6 +2,7 @@ import { CraftError } from '../errors.ts';
 import { deltaE00From } from '../colour/difference.ts';
 import type { Lab } from '../colour/spaces.ts';
 import { valueOfLightness, type MunsellValue } from '../colour/value.ts';
+import { WORTH } from './worth.ts';
 
 /** How recipes are ranked against a target. */
 export interface Ranking {
@@ -15,12 +16,6 @@ export interface Ranking {
 
 /** A quarter of a value step: about what a painter sees on the canvas. */
 export const VALUE_TOLERANCE: MunsellValue = 0.25;
-/**
- * ΔE00 that one value step beyond the tolerance costs, on top of the ΔE00 it is already part of:
- * a step of value is 8 to 10 ΔE00, so value counts a little more than double.
- */
-export const VALUE_WEIGHT = 12;
-
 /** @throws CraftError for a target or a tolerance that is no number */
 export function rankingFor(target: Lab, valueTolerance: number = VALUE_TOLERANCE): Ranking {
   if (!target.every(Number.isFinite))
@@ -37,9 +32,5 @@ export function rankingFor(target: Lab, valueTolerance: number = VALUE_TOLERANCE
 /** What the value error costs, in ΔE00. */
 export function valueCost(ranking: Ranking, value: MunsellValue): number {
   const beyond = Math.abs(value - ranking.targetValue) - ranking.valueTolerance;
-  return beyond > 0 ? beyond * VALUE_WEIGHT : 0;
+  return beyond > 0 ? beyond * WORTH.value : 0;
 }
-
-/** Ranking score of a recipe, lower is better: value first, then colour, then effort. */
-export const score = (ranking: Ranking, L: number, a: number, b: number, value: MunsellValue, effort: number): number =>
-  ranking.deltaE(L, a, b) + valueCost(ranking, value) + effort;

@@ -1,29 +1,24 @@
-import { labOf, mixCurves, reflectance, type Portion } from '../paint/mix.ts';
-import { labToLch, type Lab } from '../colour/spaces.ts';
+import { deltaE00, type Delta } from '../colour/difference.ts';
+import { hueDifference, labToLch, type Lab } from '../colour/spaces.ts';
 import { valueOfLightness, type MunsellValue } from '../colour/value.ts';
-import { hueDifference } from '../colour/spaces.ts';
-import { deltaE00 } from '../colour/difference.ts';
-import { openToTubes } from '../mixing/open.ts';
-import { steadiness } from '../mixing/predict.ts';
-import { recipeAt, type Book } from './book.ts';
-import type { BookIngredient, Letdown } from './ingredients.ts';
-import { mixtureOfRecipe } from './propose.ts';
-
-/** Some parts of an ingredient. */
-export interface Measure {
-  readonly ingredient: BookIngredient;
-  readonly parts: number;
-}
+import type { Heap, Ingredient, Leaf, Mixture } from '../mixing/mixture.ts';
+import { isTube } from '../mixing/mixture.ts';
+import { leavesOf, openToTubes, type PaintOf } from '../mixing/open.ts';
+import { inMixingOrder } from '../mixing/order.ts';
+import { steadinessOf } from '../mixing/predict.ts';
+import type { Portion } from '../paint/mix.ts';
+import type { Found } from './find.ts';
+import type { Palette, PaletteIngredient } from './palette.ts';
 
 /** A recipe, its colour and how it stands to a target. */
 export interface Recipe {
-  /** In the order of the palette. */
-  readonly measures: readonly Measure[];
-  /** Share of volume of each tube, let-downs opened. */
+  /** How it is measured: tubes and piles by their ids on the palette, in mixing order. */
+  readonly mixture: Mixture;
+  /** Share of volume of each tube, heaps and piles opened. */
   readonly flat: Readonly<Record<string, number>>;
-  readonly letdowns: readonly Letdown[];
+  /** Where and as it is looked at. */
   readonly lab: Lab;
-  readonly deltaE00: number;
+  readonly deltaE00: Delta;
   /** Value of the recipe less that of the target: positive is too light. */
   readonly valueError: MunsellValue;
   /** Hue of the recipe less that of the target in degrees, and chroma likewise. */
@@ -31,30 +26,15 @@ export interface Recipe {
   readonly chromaError: number;
   /** How far ΔE00 moves when every part is off by a tenth of itself; lower is steadier. */
   readonly steadiness: number;
+  /** Root mean square of the true difference that is to be expected: prediction, doubt and dosing together. */
+  readonly expected: Delta;
+  /** Ranking score, ΔE00; lower is better. */
+  readonly score: number;
 }
 
 /** Hue error as a distance in Lab, so that it means little near neutral. */
 export const hueGap = ({ hueError, lab }: Pick<Recipe, 'hueError' | 'lab'>): number =>
   Math.abs(Math.sin((hueError * Math.PI) / 360)) * 2 * Math.hypot(lab[1], lab[2]);
-
-/** Share of volume of each tube in a recipe. */
-export function flatten(measures: readonly Measure[]): Record<string, number> {
-  const piles = new Map(measures.flatMap(({ ingredient: { id, tubes } }) => (tubes ? [[id, tubes] as const] : [])));
-  const mixture = mixtureOfRecipe({ measures }, (id) => (piles.has(id) ? { pile: id } : { tube: id }));
-  return openToTubes(mixture, (pile) => piles.get(pile)!);
-}
-
-const portionsOf = (measures: readonly Measure[]): Portion[] => measures.map(({ ingredient, parts }) => ({ paint: ingredient, parts }));
-
-/** Recipe `i` of a book, reckoned exactly and set against a target. */
-export function readRecipe(book: Book, i: number, target: Lab): Recipe {
-  const { set, parts } = recipeAt(book, i);
-  return weigh(
-    set.map((ingredient, k) => ({ ingredient: book.ingredients[ingredient]!, parts: parts[k]! })),
-    target,
-    book.light,
-  );
-}
 
 /** How a colour stands to a target. */
 export function againstTarget(lab: Lab, target: Lab): Pick<Recipe, 'lab' | 'deltaE00' | 'valueError' | 'hueError' | 'chromaError'> {
@@ -63,20 +43,52 @@ export function againstTarget(lab: Lab, target: Lab): Pick<Recipe, 'lab' | 'delt
   return {
     lab,
     deltaE00: deltaE00(target, lab),
-    valueError: valueOfLightness(lab[0]) - valueOfLightness(target[0]),
+    valueError: valueOfLightness(Math.max(0, lab[0])) - valueOfLightness(Math.max(0, target[0])),
     hueError: hueDifference(targetH, h),
     chromaError: C - targetC,
   };
 }
 
-/** Sets any recipe against a target. */
-export function weigh(measures: readonly Measure[], target: Lab, light: Book['light'] = 'D65'): Recipe {
-  const lab = labOf(reflectance(mixCurves(portionsOf(measures))), light);
+/** An ingredient of a palette as the source of a mixture. */
+export const sourceOn = ({ id, tubes }: PaletteIngredient): Leaf => (tubes ? { pile: id } : { tube: id });
+
+/** Curves of what lies on a palette, as paint. */
+export function paintOn({ ingredients }: Palette): PaintOf {
+  const byId = new Map(ingredients.map((ingredient) => [ingredient.id, ingredient]));
+  return (source) => byId.get(isTube(source) ? source.tube : source.pile)!;
+}
+
+/** Share of volume of each tube in a mixture from a palette. */
+export function flatOn({ ingredients }: Palette, mixture: Mixture): Record<string, number> {
+  const piles = new Map(ingredients.flatMap(({ id, tubes }) => (tubes ? [[id, tubes] as const] : [])));
+  return openToTubes(mixture, (pile) => piles.get(pile)!);
+}
+
+/** Every source of a mixture with its share. */
+export const portionsOn = (palette: Palette, mixture: Mixture): Portion[] => {
+  const paintOf = paintOn(palette);
+  return leavesOf(mixture).map(({ source, share }) => ({ paint: paintOf(source), parts: share }));
+};
+
+function mixtureOfPlan(palette: Palette, { set, heaps }: Found['plan']): Mixture {
+  const made = heaps.map((heap): Heap => ({
+    ingredients: heap.map(({ of, at, parts }): Ingredient =>
+      of === 'heap' ? { heap: at, parts } : { ...sourceOn(palette.ingredients[set[at]!]!), parts },
+    ),
+  }));
+  return inMixingOrder({ heaps: made }, paintOn(palette));
+}
+
+/** A plan that was found, as a recipe. */
+export function recipeOf(palette: Palette, { plan, error, dosing, score }: Found, target: Lab): Recipe {
+  const mixture = mixtureOfPlan(palette, plan);
+  const stands = againstTarget(plan.lab, target);
   return {
-    measures,
-    flat: flatten(measures),
-    letdowns: measures.flatMap(({ ingredient }) => ingredient.letdown ?? []),
-    ...againstTarget(lab, target),
-    steadiness: steadiness(portionsOf(measures), light),
+    mixture,
+    flat: flatOn(palette, mixture),
+    ...stands,
+    steadiness: steadinessOf(mixture, paintOn(palette), palette.eye.light),
+    expected: Math.sqrt(stands.deltaE00 ** 2 + error ** 2 + (dosing / 2) ** 2),
+    score,
   };
 }

@@ -2,7 +2,8 @@ import { deltaE00 } from '../colour/difference.ts';
 import type { Illuminant } from '../colour/illuminants.ts';
 import type { PaintCurves } from '../paint/catalogue.ts';
 import { labOf, mixCurves, reflectance } from '../paint/mix.ts';
-import type { Book } from './book.ts';
+import type { Palette } from './palette.ts';
+import { portionsOn } from './recipe.ts';
 import { solve, type Answer, type Offer } from './solve.ts';
 
 /** Lights under which a remade pile is compared: daylight, filament lamp, LED, three-band fluorescent. */
@@ -20,16 +21,16 @@ export interface RederivedAnswer {
 }
 
 /**
- * Remakes a colour from another palette's book. A pile that matches by day and not by lamp
+ * Remakes a colour from another palette. A pile that matches by day and not by lamp
  * (metamerism) is known by its differences before it dries.
  */
-export function rederive(original: PaintCurves, book: Book): RederivedAnswer {
+export function rederive(original: PaintCurves, palette: Palette): RederivedAnswer {
   const seen = reflectance(original);
-  const { reach, recipes } = solve(book, labOf(seen, book.light));
+  const { reach, recipes } = solve(palette, labOf(seen, palette.eye.light));
   return {
     reach,
     recipes: recipes.map((offer) => {
-      const remade = reflectance(mixCurves(offer.measures.map(({ ingredient, parts }) => ({ paint: ingredient, parts }))));
+      const remade = reflectance(mixCurves(portionsOn(palette, offer.mixture)));
       const under = (light: Illuminant): number => deltaE00(labOf(seen, light), labOf(remade, light));
       return { ...offer, differences: { D65: under('D65'), A: under('A'), LED: under('LED'), F10: under('F10') } };
     }),

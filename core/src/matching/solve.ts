@@ -1,15 +1,19 @@
+import { deltaE00 } from '../colour/difference.ts';
+import { smoothSpectrum } from '../colour/smoothSpectrum.ts';
 import type { Lab } from '../colour/spaces.ts';
-import type { Book } from './book.ts';
-import { lookUp } from './lookUp.ts';
-import { rankingFor, VALUE_TOLERANCE } from './ranking.ts';
-import { hueGap, readRecipe, type Recipe } from './recipe.ts';
-import { allowedSets, emphasisCost, type Emphasis, type Wishes } from './wishes.ts';
+import { measurings } from '../mixing/mixture.ts';
+import { labOf, mixCurves, reflectance } from '../paint/mix.ts';
+import { findPlans } from './find.ts';
+import type { Palette } from './palette.ts';
+import { VALUE_TOLERANCE } from './ranking.ts';
+import { hueGap, portionsOn, recipeOf, type Recipe } from './recipe.ts';
+import { IN_REACH } from './worth.ts';
+import { emphasisCost, soughtOn, type Emphasis, type Wishes } from './wishes.ts';
 
 /** Whether a palette reaches a target: as near as a painter can see, near, or not at all. */
 export type Reach = 'in' | 'near' | 'out';
 
-/** ΔE00 up to which a mixture passes for the target, and up to which it is near. */
-export const IN_REACH = 2;
+/** ΔE00 up to which a mixture is near. */
 export const NEAR_REACH = 5;
 
 /** A recipe and what it is better at than the others on offer. */
@@ -30,35 +34,8 @@ export function reachOf({ deltaE00, valueError }: Pick<Recipe, 'deltaE00' | 'val
 
 /** Sets of tubes that alternatives are chosen from. */
 const SHORTLIST = 24;
-/** ΔE00 an alternative may be further off than the best. */
-const WORSE_AT_MOST = 6;
-
-/** The best recipe for a target, fast enough to follow a pointer. */
-export function best(book: Book, target: Lab, valueTolerance?: number): Recipe {
-  const [found] = lookUp(book, rankingFor(target, valueTolerance), 1);
-  return readRecipe(book, found!.recipe, target);
-}
-
-const tubesOf = (recipe: Recipe): string[] => Object.keys(recipe.flat).sort();
-const tubeSet = (recipe: Recipe): string => tubesOf(recipe).join('+');
-const totalParts = (recipe: Recipe): number => recipe.measures.reduce((sum, { parts }) => sum + parts, 0);
-
-/** The same tubes with another let-down, or the same with one tube on top, are no alternative. */
-function differs(recipe: Recipe, taken: readonly Recipe[]): boolean {
-  const own = new Set(tubesOf(recipe));
-  return taken.every((other) => tubesOf(other).some((tube) => !own.has(tube)) && tubeSet(recipe) !== tubeSet(other));
-}
-
-/** What an alternative can be better at, and by how much it must be to say so. */
-const MERITS: readonly { readonly name: string; readonly gain: (alternative: Recipe, best: Recipe) => number }[] = [
-  { name: 'fewer tubes', gain: (a, b) => tubesOf(b).length - tubesOf(a).length },
-  { name: 'no let-down to mix first', gain: (a, b) => (a.letdowns.length === 0 ? b.letdowns.length : 0) },
-  { name: 'fewer let-downs', gain: (a, b) => b.letdowns.length - a.letdowns.length },
-  { name: 'steadier: forgives a clumsy knife', gain: (a, b) => b.steadiness / Math.max(0.05, a.steadiness) - 1.4 },
-  { name: 'closer in value', gain: (a, b) => Math.abs(b.valueError) - Math.abs(a.valueError) - 0.08 },
-  { name: 'closer in hue', gain: (a, b) => hueGap(b) - hueGap(a) - 0.8 },
-  { name: 'fewer parts to measure', gain: (a, b) => totalParts(b) - totalParts(a) - 2.5 },
-];
+/** ΔE00 an alternative may be further off than the best, and what passes in any case. */
+const FURTHER_AT_MOST = 1.5;
 
 /** How a target is to be solved. */
 export interface SolveOptions extends Wishes {
@@ -68,32 +45,43 @@ export interface SolveOptions extends Wishes {
   readonly valueTolerance?: number;
 }
 
-/**
- * The best recipe and really different ones, each with what it is better at.
- * @throws CraftError for wishes that leave nothing to mix with
- */
-export function solve(book: Book, target: Lab, options: SolveOptions = {}): Answer {
-  const { alternatives = 3, valueTolerance, emphasis = 'closest' } = options;
-  const found = lookUp(book, rankingFor(target, valueTolerance), SHORTLIST, allowedSets(book, options));
-  const ranked = found
-    .map(({ recipe, score }) => ({ recipe: readRecipe(book, recipe, target), score }))
-    .map(({ recipe, score }) => ({ recipe, score: score + emphasisCost(recipe, emphasis) }))
-    .sort((a, b) => a.score - b.score);
-  const [first, ...rest] = ranked.map(({ recipe }) => recipe) as [Recipe, ...Recipe[]];
-  const worthwhile = rest.filter((r) => r.deltaE00 <= Math.max(first.deltaE00 + WORSE_AT_MOST, 2 * first.deltaE00));
-  const offers: Offer[] = [{ ...first, betterAt: BEST_AT[emphasis] }];
-  for (const { name, gain } of MERITS) {
-    if (offers.length > alternatives) break;
-    const other = worthwhile.find((r) => gain(r, first) > 0 && differs(r, offers));
-    if (other) offers.push({ ...other, betterAt: name });
-  }
-  for (const other of worthwhile) {
-    if (offers.length > alternatives) break;
-    if (differs(other, offers)) offers.push({ ...other, betterAt: 'other tubes' });
-  }
-  const [top, ...others] = offers as [Offer, ...Offer[]];
-  return { reach: reachOf(first), recipes: [top, ...others.sort((a, b) => a.deltaE00 - b.deltaE00)] };
+/** The best recipe for a target, fast enough to follow a pointer. */
+export function best(palette: Palette, target: Lab, options: Pick<SolveOptions, 'valueTolerance'> & Wishes = {}): Recipe {
+  const { valueTolerance } = options;
+  const [found] = findPlans(palette, { target, valueTolerance, ...soughtOn(palette, options) }, 1);
+  return recipeOf(palette, found!, target);
 }
+
+const tubesOf = (recipe: Recipe): string[] => Object.keys(recipe.flat).sort();
+const heapsFirst = ({ mixture }: Recipe): number => mixture.heaps.length - 1;
+
+/** The same tubes measured in another way, or the same with one tube on top, are no alternative. */
+function differs(recipe: Recipe, taken: readonly Recipe[]): boolean {
+  const own = new Set(tubesOf(recipe));
+  return taken.every((other) => tubesOf(other).some((tube) => !own.has(tube)));
+}
+
+/** Lights by which a picture hangs when it is not day. */
+const LAMP = 'A';
+
+/** How far a recipe parts by lamp from a thing of the target's colour, taken as smooth as colours mostly are. */
+function byLamp(palette: Palette, recipe: Recipe, thing: Lab): number {
+  return deltaE00(thing, labOf(reflectance(mixCurves(portionsOn(palette, recipe.mixture))), LAMP));
+}
+
+/** What an alternative can be better at, and by how much it must be to say so. */
+const MERITS: readonly { readonly name: string; readonly gain: (alternative: Recipe, best: Recipe) => number }[] = [
+  { name: 'fewer tubes', gain: (a, b) => tubesOf(b).length - tubesOf(a).length },
+  { name: 'nothing to mix first', gain: (a, b) => (heapsFirst(a) === 0 ? heapsFirst(b) : 0) },
+  { name: 'fewer heaps to mix first', gain: (a, b) => heapsFirst(b) - heapsFirst(a) },
+  { name: 'surer', gain: (a, b) => b.expected / Math.max(0.05, a.expected) - 1.12 },
+  { name: 'steadier: forgives a clumsy knife', gain: (a, b) => b.steadiness / Math.max(0.05, a.steadiness) - 1.4 },
+  { name: 'closer in value', gain: (a, b) => Math.abs(b.valueError) - Math.abs(a.valueError) - 0.08 },
+  { name: 'closer in hue', gain: (a, b) => hueGap(b) - hueGap(a) - 0.8 },
+  { name: 'fewer measurings', gain: (a, b) => measurings(b.mixture) - measurings(a.mixture) - 1 },
+];
+const BETTER_BY_LAMP = 'as good by day, better by lamp';
+const LAMP_GAIN = 0.8;
 
 const BEST_AT: Readonly<Record<Emphasis, string>> = {
   closest: 'closest overall',
@@ -101,4 +89,43 @@ const BEST_AT: Readonly<Record<Emphasis, string>> = {
   steady: 'close and steady',
   cheap: 'close and cheap',
   fast: 'close and soon dry',
+  covers: 'close and covering',
+  'lets through': 'close and transparent',
 };
+
+/**
+ * The best recipe and really different ones, each with what it is better at.
+ * @throws CraftError for wishes that leave nothing to mix with
+ */
+export function solve(palette: Palette, target: Lab, options: SolveOptions = {}): Answer {
+  const { alternatives = 3, valueTolerance, emphasis = 'closest' } = options;
+  const ranked = findPlans(palette, { target, valueTolerance, ...soughtOn(palette, options) }, SHORTLIST)
+    .map((found) => recipeOf(palette, found, target))
+    .map((recipe) => ({ recipe, score: recipe.score + emphasisCost(palette, recipe, emphasis) }))
+    .sort((a, b) => a.score - b.score);
+  const [first, ...rest] = ranked.map(({ recipe }) => recipe) as [Recipe, ...Recipe[]];
+  const worthwhile = rest.filter((r) => r.deltaE00 <= Math.max(IN_REACH, first.deltaE00 + FURTHER_AT_MOST));
+  const offers: Offer[] = [{ ...first, betterAt: BEST_AT[emphasis] }];
+  for (const { name, gain } of MERITS) {
+    if (offers.length > alternatives) break;
+    const other = worthwhile.find((r) => gain(r, first) > 0 && differs(r, offers));
+    if (other) offers.push({ ...other, betterAt: name });
+  }
+  if (offers.length <= alternatives) offers.push(...lampOffer(palette, target, first, worthwhile, offers));
+  for (const other of worthwhile) {
+    if (offers.length > alternatives) break;
+    if (differs(other, offers)) offers.push({ ...other, betterAt: 'other tubes' });
+  }
+  const [top, ...others] = offers as [Offer, ...Offer[]];
+  return { reach: reachOf(first), recipes: [top, ...others.sort((a, b) => a.score - b.score)] };
+}
+
+/** An alternative that is as good by day and nearer by lamp. */
+function lampOffer(palette: Palette, target: Lab, first: Recipe, worthwhile: readonly Recipe[], taken: readonly Offer[]): Offer[] {
+  const asGood = worthwhile.filter((r) => r.score <= first.score + 0.5 && differs(r, taken));
+  if (asGood.length === 0 || palette.eye.light !== 'D65') return [];
+  const thing = labOf(smoothSpectrum(target), LAMP);
+  const off = byLamp(palette, first, thing);
+  const better = asGood.find((r) => off - byLamp(palette, r, thing) > LAMP_GAIN);
+  return better ? [{ ...better, betterAt: BETTER_BY_LAMP }] : [];
+}

@@ -1,9 +1,15 @@
 import { CraftError } from '../errors.ts';
-import type { Book } from './book.ts';
-import type { Recipe } from './recipe.ts';
+import { deltaE00 } from '../colour/difference.ts';
+import { BANDS } from '../colour/spectrum.ts';
+import { measurings } from '../mixing/mixture.ts';
+import { labOf, mixCurves, reflectance } from '../paint/mix.ts';
+import type { Sought } from './find.ts';
+import type { Palette } from './palette.ts';
+import { portionsOn, type Recipe } from './recipe.ts';
+import { DULLING, type Dulling } from './worth.ts';
 
 /** What a painter minds most, once value and colour are right. */
-export const EMPHASES = ['closest', 'fewest', 'steady', 'cheap', 'fast'] as const;
+export const EMPHASES = ['closest', 'fewest', 'steady', 'cheap', 'fast', 'covers', 'lets through'] as const;
 export type Emphasis = (typeof EMPHASES)[number];
 
 /** What a painter asks of a recipe beyond its colour. */
@@ -13,49 +19,73 @@ export interface Wishes {
   readonly exclude?: readonly string[];
   /** A tube or pile that must be in it. */
   readonly mustUse?: string;
-  /** Most things in one recipe, when less than the book allows. */
+  /** Most things in one recipe, when less than the palette's limits allow. */
   readonly most?: number;
+  /** The painter's school of dulling a colour. */
+  readonly dulling?: Dulling;
 }
 
 /**
- * For each set of the book whether it fits the wishes.
- * @returns undefined when every set does
- * @throws CraftError for a tube that is not on the palette, or when no recipe is left
+ * What is sought on a palette by wishes.
+ * @throws CraftError for a tube that is not on the palette, or when nothing is left to mix with
  */
-export function allowedSets(book: Book, { exclude = [], mustUse, most }: Wishes): Uint8Array | undefined {
-  if (exclude.length === 0 && mustUse === undefined && most === undefined) return undefined;
-  const known = new Set(book.ingredients.flatMap((i) => i.counts));
-  const stranger = [...exclude, ...(mustUse === undefined ? [] : [mustUse])].find((id) => !known.has(id));
+export function soughtOn({ ingredients }: Palette, { exclude = [], mustUse, most, dulling }: Wishes): Omit<Sought, 'target'> {
+  const index = new Map(ingredients.map(({ id }, i) => [id, i]));
+  const stranger = [...exclude, ...(mustUse === undefined ? [] : [mustUse])].find((id) => !index.has(id));
   if (stranger !== undefined) throw new CraftError('palette', `There is no ${JSON.stringify(stranger)} on this palette.`);
   if (most !== undefined && (!Number.isInteger(most) || most < 1))
     throw new CraftError('limits', `The most tubes in a recipe must be a whole number from 1; it is ${JSON.stringify(most)}.`);
-  const allowed = Uint8Array.from(book.sets, (set) => {
-    const used = new Set(set.flatMap((i) => book.ingredients[i]!.counts));
-    return !exclude.some((id) => used.has(id)) && (mustUse === undefined || used.has(mustUse)) && used.size <= (most ?? Infinity) ? 1 : 0;
-  });
-  if (!allowed.includes(1)) throw new CraftError('limits', 'Nothing is left to mix with: ask for less.');
-  return allowed;
+  if (dulling !== undefined && !DULLING.includes(dulling))
+    throw new CraftError('input', `A way of dulling is one of ${DULLING.join(', ')}; it is ${JSON.stringify(dulling)}.`);
+  const left = new Set(exclude);
+  if (mustUse !== undefined && left.has(mustUse)) throw new CraftError('limits', `${mustUse} is both to be used and to be left out.`);
+  const usable = ingredients.flatMap(({ id, tubes }, i) =>
+    left.has(id) || (tubes && Object.keys(tubes).some((tube) => left.has(tube))) ? [] : [i],
+  );
+  if (usable.length === 0) throw new CraftError('limits', 'Nothing is left to mix with: ask for less.');
+  return {
+    most,
+    dulling,
+    ...(usable.length < ingredients.length && { usable }),
+    ...(mustUse !== undefined && { mustUse: [index.get(mustUse)!] }),
+  };
 }
 
-/** ΔE00 that each emphasis is worth: per tube, per unit of steadiness, per doubled price, per step of drying. */
-const WORTH = { fewest: 1.2, steady: 0.9, cheap: 1.5, fast: 1.2 } as const;
+/** ΔE00 that each emphasis is worth: per measuring, per unit of steadiness, per doubled price, per step of drying, per ΔE00 that shows through. */
+const PER = { measuring: 0.5, steadiness: 0.9, doubledPrice: 1.5, drying: 1.2, showing: 0.06 } as const;
 const DRYING = { fast: 0, medium: 1, slow: 2 } as const;
+/** A usual coat, µm, by which covering is judged where no other is laid. */
+const USUAL_COAT_UM = 40;
+/** Black and white, by which covering is judged (a contrast card). */
+const CARD = { black: new Float64Array(BANDS).fill(0.02), white: new Float64Array(BANDS).fill(0.85) } as const;
 
-/** Effort of a recipe in the eyes of the emphasis, in ΔE00, on top of its score. */
-export function emphasisCost(recipe: Recipe, emphasis: Emphasis): number {
-  const parts = recipe.measures.map((m) => ({ ...m, share: m.parts }));
-  const whole = parts.reduce((sum, p) => sum + p.share, 0);
-  const mean = (of: (p: (typeof parts)[number]) => number): number => parts.reduce((sum, p) => sum + (of(p) * p.share) / whole, 0);
+/** How far a black and a white ground under one coat of a recipe still differ, ΔE00. */
+export function showsThrough(palette: Palette, { mixture }: Pick<Recipe, 'mixture'>): number {
+  const paint = mixCurves(portionsOn(palette, mixture));
+  const { medium = 0, film } = palette.eye.viewing.laying ?? {};
+  const over = (ground: Float64Array) =>
+    labOf(reflectance(paint, { medium, film: { thicknessUm: film?.thicknessUm ?? USUAL_COAT_UM, ground } }), palette.eye.light);
+  return deltaE00(over(CARD.black), over(CARD.white));
+}
+
+/** What a recipe costs in the eyes of the emphasis, in ΔE00, on top of its score. */
+export function emphasisCost(palette: Palette, recipe: Recipe, emphasis: Emphasis): number {
+  const byId = new Map(palette.ingredients.map((ingredient) => [ingredient.id, ingredient]));
+  const parts = Object.entries(recipe.flat).map(([id, share]) => ({ share, tube: byId.get(id) }));
   switch (emphasis) {
     case 'closest':
       return 0;
     case 'fewest':
-      return WORTH.fewest * (Object.keys(recipe.flat).length - 1);
+      return PER.measuring * (Object.keys(recipe.flat).length + measurings(recipe.mixture) - 2);
     case 'steady':
-      return WORTH.steady * recipe.steadiness;
+      return PER.steadiness * recipe.steadiness;
     case 'cheap':
-      return WORTH.cheap * Math.log2(1 + mean((p) => p.ingredient.price ?? 1));
+      return PER.doubledPrice * Math.log2(1 + parts.reduce((sum, p) => sum + (p.tube?.price ?? 1) * p.share, 0));
     case 'fast':
-      return WORTH.fast * Math.max(...parts.map((p) => DRYING[p.ingredient.drying ?? 'medium'] * Math.min(1, (4 * p.share) / whole)));
+      return PER.drying * Math.max(...parts.map((p) => DRYING[p.tube?.drying ?? 'medium'] * Math.min(1, 4 * p.share)));
+    case 'covers':
+      return PER.showing * showsThrough(palette, recipe);
+    case 'lets through':
+      return -PER.showing * showsThrough(palette, recipe);
   }
 }

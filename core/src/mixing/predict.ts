@@ -5,8 +5,8 @@ import { valueOfLightness, type MunsellValue } from '../colour/value.ts';
 import type { Basis } from '../paint/catalogue.ts';
 import { labOf, mixCurves, reflectance, type Portion } from '../paint/mix.ts';
 import { trustIn, type Trust } from '../paint/trust.ts';
-import { lastHeap, type Leaf, type Mixture } from './mixture.ts';
-import { leavesOf, portionsOf, type PaintOf } from './open.ts';
+import { lastHeap, type Heap, type Leaf, type Mixture } from './mixture.ts';
+import { leavesOf, paintOfMixture, portionsOf, type PaintOf } from './open.ts';
 
 /** How much a dose is off, as a share of itself, where steadiness is reckoned. */
 const DOSING = 0.1;
@@ -22,6 +22,24 @@ export function steadiness(portions: readonly Portion[], light: Illuminant = 'D6
   return Math.sqrt(sum);
 }
 
+/**
+ * The same for a mixture of several heaps: one measuring after the other is a tenth too much, in the
+ * heaps mixed first too.
+ */
+export function steadinessOf(mixture: Mixture, paintOf: PaintOf, light: Illuminant = 'D65'): number {
+  if (mixture.heaps.length === 1) return steadiness(portionsOf(mixture, lastHeap(mixture), paintOf), light);
+  const seen = (heaps: readonly Heap[]): Lab => labOf(reflectance(paintOfMixture({ heaps }, paintOf)), light);
+  const lab = seen(mixture.heaps);
+  let sum = 0;
+  mixture.heaps.forEach(({ ingredients }, h) =>
+    ingredients.forEach((_, i) => {
+      const dosed = ingredients.map((one, j) => (j === i ? { ...one, parts: one.parts * (1 + DOSING) } : one));
+      sum += deltaE00(lab, seen(mixture.heaps.map((heap, k) => (k === h ? { ingredients: dosed } : heap)))) ** 2;
+    }),
+  );
+  return Math.sqrt(sum);
+}
+
 /** What a mixture gives as a thick glossy film by daylight. */
 export interface Prediction {
   readonly lab: Lab;
@@ -33,7 +51,7 @@ export interface Prediction {
 export function predict(mixture: Mixture, paintOf: PaintOf): Prediction {
   const portions = portionsOf(mixture, lastHeap(mixture), paintOf);
   const lab = labOf(reflectance(mixCurves(portions)));
-  return { lab, value: valueOfLightness(lab[0]), steadiness: steadiness(portions) };
+  return { lab, value: valueOfLightness(lab[0]), steadiness: steadinessOf(mixture, paintOf) };
 }
 
 /**

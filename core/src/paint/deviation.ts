@@ -97,3 +97,43 @@ export function deviate(paint: PaintCurves, { strength, shiftNm, extender, shape
   }
   return { K, S };
 }
+
+/** Small changes of a paint's K and S, each one standard deviation of one way in which its tubes differ. */
+export interface Modes {
+  /** Ways in which K and S change together: strength, extender, shift. */
+  readonly both: readonly PaintCurves[];
+  /** Smooth errors of shape of each alone. */
+  readonly K: readonly Float64Array[];
+  readonly S: readonly Float64Array[];
+}
+
+/** Standard deviations of even distributions: half-width over √3, whole width over √12. */
+const OF_EVEN = 1 / Math.sqrt(3);
+const OF_EVEN_FROM_NOUGHT = 1 / Math.sqrt(12);
+
+/** The ways in which tubes of a paint differ, to first order: see {@link deviate}. */
+export function modesOf({ K, S }: PaintCurves, spread: Spread): Modes {
+  const scaledBy = (curve: Float64Array, by: number): Float64Array => curve.map((v) => v * by);
+  const strength = spread.strength * OF_EVEN;
+  const extender = (spread.extender * OF_EVEN_FROM_NOUGHT) / (1 - spread.extender / 2);
+  const slope = (curve: Float64Array): Float64Array => {
+    const red = shifted(curve, 1);
+    const blue = shifted(curve, -1);
+    return curve.map((_, i) => ((red[i]! - blue[i]!) / 2) * spread.shiftNm * OF_EVEN);
+  };
+  const sigma = (spread.shape[0] + spread.shape[1]) / 2;
+  const bent = (curve: Float64Array): Float64Array[] =>
+    MODE_SHAPES.map((shape, m) => {
+      const weight = (sigma * Math.SQRT2) / Math.sqrt(MODES + 1) / (m === 0 ? Math.SQRT2 : 1);
+      return curve.map((v, i) => v * weight * shape[i]!);
+    });
+  return {
+    both: [
+      { K: scaledBy(K, strength), S: scaledBy(S, strength / 2) },
+      { K: scaledBy(K, -extender), S: scaledBy(S, -extender) },
+      { K: slope(K), S: slope(S) },
+    ],
+    K: bent(K),
+    S: bent(S),
+  };
+}

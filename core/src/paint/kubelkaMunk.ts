@@ -39,7 +39,7 @@ export const outward = (internal: number): number => (THROUGH * internal) / (1 -
 export const inward = (measured: number): number => measured / (THROUGH + K2_INSIDE * measured);
 
 /** Diffuse light a matt, sunk-in surface adds: first-surface reflection scattered into the view. */
-const SUNK_SURFACE = 0.022;
+export const SUNK_SURFACE = 0.022;
 
 /** Measured reflectance of a surface that has sunk in. `sunk` 0 is glossy, 1 wholly matt. */
 export const sunkReflectance = (glossy: number, sunk: number): number => glossy + sunk * SUNK_SURFACE * (1 - glossy);

@@ -59,7 +59,7 @@ export function mixCurves(portions: readonly Portion[]): PaintCurves {
   return { K, S };
 }
 
-function checkLaying({ medium = 0, film, sunk = 0 }: Laying): void {
+export function checkLaying({ medium = 0, film, sunk = 0 }: Laying): void {
   if (!(finite('film', 'The share of medium', medium) >= 0 && medium <= 1))
     throw new CraftError('film', `The share of medium must lie within 0 and 1; it is ${medium}.`);
   if (!(finite('film', 'How far a surface has sunk', sunk) >= 0 && sunk <= 1))

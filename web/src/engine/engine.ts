@@ -11,8 +11,6 @@ keepErrorsTyped();
 export interface Desk {
   readonly id: string;
   readonly laid: Laid;
-  /** How many recipes it allows; 0 until it is prepared. */
-  readonly count: number;
 }
 
 interface Asking {
@@ -56,22 +54,21 @@ class Engine {
 
   /**
    * Lays out what recipes may be made from.
-   * @param prepared whether it is reckoned through at once, so that the hand can be followed
+   * @param prepared whether it is made ready at once, so that the hand can be followed
    */
   async lay(
     laid: Laid,
-    { limits = USUAL_LIMITS, prepared = true, signal, progress }: Asking & { limits?: Limits; prepared?: boolean } = {},
+    { limits = USUAL_LIMITS, prepared = true, signal }: Asking & { limits?: Limits; prepared?: boolean } = {},
   ): Promise<Desk> {
     const id = String(++this.desks);
-    const desk: Desk = { id, laid, count: 0 };
+    const desk: Desk = { id, laid };
     const unwanted = (): void => this.clear(desk);
     signal?.addEventListener('abort', unwanted, { once: true });
     await Promise.all([this.hand, this.bench].map(({ remote }) => remote.lay(id, laid, limits)));
     if (!prepared) return desk;
-    const told = proxy((done: number) => progress?.(done));
-    const count = await this.hand.remote.prepare(id, told);
+    await this.hand.remote.prepare(id);
     if (signal?.aborted) throw new GivenUp();
-    return { ...desk, count };
+    return desk;
   }
 
   clear({ id }: Desk): void {

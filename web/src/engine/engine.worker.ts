@@ -1,4 +1,4 @@
-import { best, bookInSteps, reachOf, solve, type Lab, type Limits, type Wishes } from '@dusk/core';
+import { best, layPalette, reachOf, type Lab, type Limits, type Wishes } from '@dusk/core';
 import { expose, transfer } from 'comlink';
 import { keepErrorsTyped } from './crossing.ts';
 import { decodePicture, DOING, ON_DESK, sourceOn, type JobName, type Jobs, type Laid, type Prepared } from './jobs.ts';
@@ -7,49 +7,45 @@ import { inSlices } from './slices.ts';
 
 keepErrorsTyped();
 
-/** What lies on each desk, and the desk reckoned through once it was needed. */
+/** What lies on each desk, laid out once it is needed: a few milliseconds. */
 interface Desk {
   readonly laid: Laid;
   readonly limits: Limits;
-  prepared?: Promise<Prepared>;
   ready?: Prepared;
 }
 
 const desks = new Map<string, Desk>();
 const wanted = new Set<number>();
 
-function prepare(id: string, told?: (done: number) => void): Promise<Prepared> {
+function prepared(id: string): Prepared {
   const desk = desks.get(id);
   if (!desk) throw new Error('This desk was cleared.');
-  desk.prepared ??= inSlices(bookInSteps(desk.laid.tubes, desk.limits, 'D65', desk.laid.piles), () => desks.has(id), told).then(
-    (book) => (desk.ready = { laid: desk.laid, book }),
-  );
-  return desk.prepared;
+  return (desk.ready ??= { laid: desk.laid, palette: layPalette(desk.laid.tubes, desk.limits, {}, desk.laid.piles) });
 }
+
+/** Colours that are looked up once beforehand, since code runs slowly until it has run a while. */
+const WARMING: readonly Lab[] = Array.from({ length: 24 }, (_, i) => [20 + ((i * 29) % 70), ((i * 17) % 30) - 12, ((i * 23) % 40) - 15]);
 
 /** One of the page's workers: it holds desks, follows the hand, and does jobs in slices. */
 const engine = {
   lay(id: string, laid: Laid, limits: Limits): void {
     desks.set(id, { laid, limits });
   },
-  /** Reckons a desk through; answers how many recipes it allows. */
-  async prepare(id: string, told: (done: number) => void): Promise<number> {
-    return (await prepare(id, told)).book.count;
+  /** Lays a desk out at once, so that the hand can be followed. @throws CraftError for what cannot be laid out */
+  prepare(id: string): void {
+    if (!desks.has(id)) return;
+    const { palette } = prepared(id);
+    for (const target of WARMING) best(palette, target);
   },
   clear(id: string): void {
     desks.delete(id);
   },
-  /** The best recipe for a target, at once; nothing while the desk is not ready. */
+  /** The best recipe for a target, at once; nothing when the desk was cleared. */
   follow(id: string, target: Lab, wishes?: Wishes): Proposed | undefined {
-    const ready = desks.get(id)?.ready;
-    if (!ready) return undefined;
-    const sourceOf = sourceOn(ready.laid);
-    if (wishes) {
-      const { reach, recipes } = solve(ready.book, target, { ...wishes, alternatives: 0 });
-      return { reach, proposals: [proposalOf(recipes[0]!, sourceOf)] };
-    }
-    const recipe = best(ready.book, target);
-    return { reach: reachOf(recipe), proposals: [proposalOf(recipe, sourceOf)] };
+    if (!desks.has(id)) return undefined;
+    const { laid, palette } = prepared(id);
+    const recipe = best(palette, target, wishes);
+    return { reach: reachOf(recipe), proposals: [proposalOf(recipe, sourceOn(laid))] };
   },
   /** Does a job; `call` is its number, by which it can be given up. */
   async ask<N extends JobName>(
@@ -65,8 +61,8 @@ const engine = {
         const picture = await decodePicture(needs as Jobs['picture']['needs']);
         return transfer(picture, [picture.image, picture.data.buffer]);
       }
-      const prepared = ON_DESK.includes(job) ? await prepare(deskId!) : undefined;
-      const work = DOING[job as Exclude<JobName, 'picture'>](needs as never, prepared);
+      const desk = ON_DESK.includes(job) ? prepared(deskId!) : undefined;
+      const work = DOING[job as Exclude<JobName, 'picture'>](needs as never, desk);
       return (await inSlices(work as never, () => wanted.has(call), told)) as Jobs[N]['answers'];
     } finally {
       wanted.delete(call);

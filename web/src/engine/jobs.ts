@@ -1,19 +1,19 @@
 import {
   correct,
   correctAsSeen,
-  nearestInSteps,
+  nearestKinds,
   solve,
   trustInMixture,
   tubesInSteps,
   valueRange,
   type Basis,
-  type Book,
   type Correction,
   type InSteps,
   type Lab,
   type Leaf,
   type Mixture,
   type PaintCurves,
+  type Palette,
   type PaletteMix,
   type PaletteTube,
   type Trust,
@@ -41,10 +41,10 @@ export interface Laid {
   readonly piles: readonly LaidPile[];
 }
 
-/** A desk with everything on it reckoned through. */
+/** A desk with everything on it laid out. */
 export interface Prepared {
   readonly laid: Laid;
-  readonly book: Book;
+  readonly palette: Palette;
 }
 
 /** A decoded picture with its darkest and lightest. */
@@ -96,18 +96,19 @@ export const DOING: {
 } = {
   solve: ({ target, wishes }, desk) =>
     asStep(() => {
-      const { reach, recipes } = solve(desk!.book, target, wishes);
+      const { reach, recipes } = solve(desk!.palette, target, wishes);
       return { reach, proposals: recipes.map((offer) => proposalOf(offer, sourceOn(desk!.laid))) };
     }),
   nearest: function* ({ target, rack }, desk) {
-    const { byValue, byHue, overall } = yield* nearestInSteps(desk!.book, target);
+    const { byValue, byHue, overall } = nearestKinds(desk!.palette, target);
+    yield 0.1;
     const sourceOf = sourceOn(desk!.laid);
     const kinds = [
       { by: 'in value', recipe: byValue },
       ...(byHue ? [{ by: 'in hue', recipe: byHue }] : []),
       { by: 'overall', recipe: overall },
     ];
-    const tubes = yield* tubesInSteps(desk!.laid.tubes, rack, target);
+    const tubes = yield* tubesInSteps(desk!.palette, rack, target);
     return { kinds: kinds.map(({ by, recipe }) => ({ by, proposal: proposalOf(recipe, sourceOf) })), tubes };
   },
   trust: ({ mixture, paints }) =>

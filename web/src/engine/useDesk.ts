@@ -9,7 +9,15 @@ import { useTubes, type Tube } from '../tubes/tubes.ts';
 import { engine, unlessGivenUp, type Desk } from './engine.ts';
 import { leafKey, type Jobs, type LaidTube } from './jobs.ts';
 
-const laidTube = ({ id, stateId, paint, basis, drying }: Tube): LaidTube => ({ id, state: stateId, K: paint.K, S: paint.S, basis, drying });
+const laidTube = ({ id, stateId, paint, basis, drying, caution }: Tube): LaidTube => ({
+  id,
+  state: stateId,
+  K: paint.K,
+  S: paint.S,
+  basis,
+  drying,
+  caution,
+});
 
 /**
  * The palette of the painting on the easel, laid out in the engine. It is laid anew when the palette
@@ -21,7 +29,6 @@ export const useDesk = defineStore('desk', () => {
   const tubes = useTubes();
   const studio = useStudio();
   const desk = shallowRef<Desk>();
-  const progress = ref(0);
   const failure = ref('');
 
   const palette = computed(() => (paintings.onEasel ? palettes.byId.get(paintings.onEasel.paletteId) : undefined));
@@ -37,15 +44,11 @@ export const useDesk = defineStore('desk', () => {
     laying?.abort();
     if (desk.value) engine().clear(desk.value);
     desk.value = undefined;
-    progress.value = 0;
     failure.value = '';
     if (chosen.length === 0) return;
     const own = (laying = new AbortController());
-    const told = (done: number): void => {
-      if (!own.signal.aborted) progress.value = done;
-    };
     try {
-      const laid = await unlessGivenUp(engine().lay({ tubes: chosen.map(laidTube), piles: [] }, { signal: own.signal, progress: told }));
+      const laid = await unlessGivenUp(engine().lay({ tubes: chosen.map(laidTube), piles: [] }, { signal: own.signal }));
       if (!own.signal.aborted) desk.value = laid;
     } catch (cause) {
       if (own.signal.aborted) return;
@@ -80,5 +83,5 @@ export const useDesk = defineStore('desk', () => {
     return unlessGivenUp(engine().ask('trust', { mixture, paints }, { ...(signal && { signal }) }));
   }
 
-  return { desk, progress, failure, palette, paletteTubes, rack, paintOf, trust };
+  return { desk, failure, palette, paletteTubes, rack, paintOf, trust };
 });

@@ -78,9 +78,8 @@ const use = (): Promise<boolean> => paintings.change(paintings.onEasel!.id, { pa
       </header>
       <p class="quiet">
         {{ laidOut.length }} {{ laidOut.length === 1 ? 'tube' : 'tubes'
-        }}<template v-if="inUse">, on the table for “{{ paintings.onEasel!.title }}”</template>.
-        <template v-if="inUse && desk.desk">{{ desk.desk.count.toLocaleString('en') }} recipes.</template>
-        Masstone, then one part in nine of titanium white.
+        }}<template v-if="inUse">, on the table for “{{ paintings.onEasel!.title }}”</template>. Masstone, then one part in nine of titanium
+        white.
       </p>
       <div class="tubes">
         <TubeSwatch v-for="tube in laidOut" :key="tube.id" :tube="tube">

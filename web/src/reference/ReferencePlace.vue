@@ -90,8 +90,8 @@ useShortcuts(() => [
         <v-btn variant="outlined" :to="{ name: 'palettes', params: { paletteId: desk.palette?.id } }">Change the palette</v-btn>
       </template>
       <div v-else-if="!desk.desk" class="making">
-        <p>Working out every recipe of this palette…</p>
-        <v-progress-linear :model-value="desk.progress * 100" aria-label="Working out recipes" />
+        <p>Laying the palette out…</p>
+        <v-progress-linear indeterminate aria-label="Laying the palette out" />
       </div>
       <LiveRecipe :live="live" :trust="trust" :amount-ml="amountMl" @keep="keep" />
     </aside>
