@@ -28,6 +28,7 @@ export * from './matching/recipe.ts';
 export * from './matching/solve.ts';
 export * from './matching/propose.ts';
 export * from './mixing/mixture.ts';
+export * from './mixing/naming.ts';
 export * from './mixing/open.ts';
 export * from './mixing/order.ts';
 export * from './mixing/remaining.ts';

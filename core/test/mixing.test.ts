@@ -7,6 +7,7 @@ import {
   checkMixture,
   chipsAlong,
   deltaE00,
+  heapName,
   inMixingOrder,
   keyOf,
   KNIFE_BORE_MM,
@@ -157,6 +158,18 @@ describe('a mixture', () => {
     ];
     for (const [mixture, says] of bad) expect(() => checkMixture(mixture), says.source).to.throw(says);
     expect(() => checkMixture(PALE)).to.not.throw();
+  });
+
+  it('has heaps that are called by what they are', () => {
+    const called = (heap: Mixture['heaps'][number]) => heapName(heap, (leaf) => ('tube' in leaf ? leaf.tube : 'a pile'));
+    const of = (...parts: (readonly [string | number, number])[]) => ({
+      ingredients: parts.map(([what, n]): Ingredient => (typeof what === 'number' ? { heap: what, parts: n } : { tube: what, parts: n })),
+    });
+    expect(called(of(['white', 9], ['blue', 1]))).to.equal('blue, let down');
+    expect(called(of(['white', 39], [0, 1]))).to.equal('the body, let down');
+    expect(called(of(['umber', 2], ['ochre', 3]))).to.equal('Body of ochre and umber');
+    expect(called(of(['umber', 2], ['ochre', 3], ['red', 1]))).to.equal('Body of ochre and 2 more');
+    expect(called(of(['ochre', 1]))).to.equal('ochre');
   });
 
   it('counts its separate measurings', () => {

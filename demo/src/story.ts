@@ -4,6 +4,7 @@ import {
   deviate,
   drawDeviation,
   evidenceOf,
+  heapName,
   labOf,
   mixCurves,
   reflectance,
@@ -55,7 +56,7 @@ export async function tellStory(
         stateOf: (tube) => byId.get(tube)!.stateId,
         stageOf: () => '',
         handlingOf: (source) => ('tube' in source ? byId.get(source.tube)! : { density: KNIFE_DENSITY, nozzleMm: KNIFE_BORE_MM }),
-        nameOf: (heap) => `${byId.get((heap.ingredients.at(-1) as { tube: string }).tube)!.name}, let down`,
+        nameOf: (heap) => heapName(heap, (leaf) => byId.get((leaf as { tube: string }).tube)!.name),
       }),
     );
   const lookAt = async (pile: PileDto) => {

@@ -1,8 +1,8 @@
-import type { AddingStep, Mixture, Way } from '@dusk/core';
+import { heapName, type AddingStep, type Mixture, type Way } from '@dusk/core';
 import type { Needs, Operation, PileDto } from '@dusk/wire';
 import { operationsToMix } from '@dusk/wire/mixed';
 import type { Tube } from '../tubes/tubes.ts';
-import { handlingOf, heapName } from './handling.ts';
+import { handlingOf, sourceName } from './handling.ts';
 
 type Tubes = ReadonlyMap<string, Tube>;
 type Piles = ReadonlyMap<string, PileDto>;
@@ -18,7 +18,7 @@ export const mixAsPlanned = (pile: PileDto, tubes: Tubes, piles: Piles, plan: Mi
     stateOf: (tube) => tubes.get(tube)!.stateId,
     stageOf: (id) => piles.get(id)!.stages.at(-1)!.id,
     handlingOf: handlingOf(tubes),
-    nameOf: (heap) => heapName(heap, tubes),
+    nameOf: (heap) => heapName(heap, (leaf) => sourceName(leaf, tubes, piles)),
   });
 
 /** Some ml of a tube, or of a pile as it is now. */

@@ -1,4 +1,4 @@
-import { isTube, type Handling, type Heap, type Leaf, type Source } from '@dusk/core';
+import { isTube, type Handling, type Leaf, type Source } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import type { Tube } from '../tubes/tubes.ts';
 
@@ -12,12 +12,6 @@ export const handlingOf =
   (tubes: Tubes) =>
   (source: Leaf): Handling =>
     (isTube(source) ? tubes.get(source.tube) : undefined) ?? BY_KNIFE;
-
-/** A heap that is mixed first is called after the last, strongest paint in it. */
-export function heapName(heap: Heap, tubes: Tubes): string {
-  const strong = heap.ingredients.at(-1)!;
-  return `${isTube(strong) ? (tubes.get(strong.tube)?.name ?? 'a tube') : 'a heap'}, let down`;
-}
 
 /** What a source is called; heaps are named by their mixture. */
 export function sourceName(source: Source, tubes: Tubes, piles: Piles): string {
