@@ -1,6 +1,7 @@
 import type { Lab } from '../colour/spaces.ts';
 import { CraftError } from '../errors.ts';
 import type { PaintCurves } from '../paint/catalogue.ts';
+import { mixCurves } from '../paint/mix.ts';
 import { mixerOf, type Mixer } from '../paint/mixer.ts';
 import { mismatch } from '../matching/polish.ts';
 import { searchFactors } from '../matching/search.ts';
@@ -19,9 +20,23 @@ export interface Addable extends PaintCurves {
   readonly id: string;
 }
 
+/** A weak premix that is made before something is added: one part of a tube in some parts of a base. */
+export interface LetDown {
+  readonly base: string;
+  readonly ratio: number;
+}
+
+/** Something to measure: parts of a tube or a pile, or of a tube let down. */
+export interface MeasuredDose extends Dose {
+  readonly letDown?: LetDown;
+}
+
 /** What to add to a pile so that it comes nearest to a target. */
 export interface Additions {
+  /** In all, by tubes and piles, let-downs opened. */
   readonly add: readonly Dose[];
+  /** As it is measured. No dose is smaller than {@link LEAST_DOSE}. */
+  readonly measured: readonly MeasuredDose[];
   /** Size of the pile afterwards, in sizes of the pile before. */
   readonly growth: number;
   readonly lab: Lab;
@@ -30,11 +45,19 @@ export interface Additions {
   readonly mismatchAfter: number;
 }
 
-/** What a pile grown by its own size, or a further tube, is worth in ΔE00. */
+/** The smallest dose that can be measured, in parts. */
+export const LEAST_DOSE = 1 / 8;
+/** What a pile grown by its own size, a further tube, or a let-down to mix first is worth in ΔE00. */
 const GROWTH_EFFORT = 0.25;
 const TUBE_EFFORT = 0.2;
+const LETDOWN_EFFORT = 0.4;
 const START = 0.04;
 const LEAST = 1e-4;
+/** Parts of the base to one of the tube in let-downs of what is too little to measure, and parts a dose of one should come to. */
+const RATIOS = [4, 9, 19, 49, 99] as const;
+const EASY_DOSE = 0.4;
+/** Ways in which doses that are too small are let down or left out. */
+const MEASURED_WAYS = 24;
 /** Tubes alone and in pairs that are tried with a third. */
 const BEST_PAIRS = 6;
 /** Up to as many sets, the pairs and triples of eight tubes, all are searched finely; of more, the few that look best after a coarse search. */
@@ -47,8 +70,13 @@ const ONWARD = { ...FINE, factor: 1.6 } as const;
 
 export const MOST_GROWTH = 4;
 
+/** Something to add as it is measured. */
+interface Measurable extends Addable {
+  readonly letDown?: LetDown;
+}
+
 interface Tried {
-  readonly set: readonly Addable[];
+  readonly set: readonly Measurable[];
   readonly amounts: Float64Array;
   readonly cost: number;
 }
@@ -100,7 +128,7 @@ export function waysToAdd(pile: LyingPile, addables: readonly Addable[], target:
   const look = lookOf(pile);
   const asItIs = look(mixerOf([pile]), []);
   const none = judge(asItIs);
-  const search = (set: readonly Addable[], how: object, from?: Tried): Tried => {
+  const search = (set: readonly Measurable[], how: object, from?: Tried): Tried => {
     const mix = mixerOf([pile, ...set]);
     const cost = (amounts: Float64Array): number => {
       let growth = 0;
@@ -109,7 +137,8 @@ export function waysToAdd(pile: LyingPile, addables: readonly Addable[], target:
       return judge(look(mix, amounts)) + GROWTH_EFFORT * growth + 50 * over;
     };
     const { numbers, cost: least } = searchFactors(cost, from?.amounts ?? set.map(() => START), how);
-    return { set, amounts: numbers, cost: least + TUBE_EFFORT * set.length };
+    const letDowns = set.filter((one) => one.letDown).length;
+    return { set, amounts: numbers, cost: least + TUBE_EFFORT * set.length + LETDOWN_EFFORT * letDowns };
   };
   const singles = addables.map((one) => search([one], FINE));
   const pairs = searched(
@@ -120,17 +149,58 @@ export function waysToAdd(pile: LyingPile, addables: readonly Addable[], target:
     pairs.slice(0, BEST_PAIRS).flatMap(({ set }) => addables.filter((t) => !set.includes(t)).map((third) => [...set, third])),
     search,
   );
+  const least = LEAST_DOSE / pile.parts;
+  const lightest = lightestOf(addables);
+  /** A way that can be measured: what is too little is let down in the lightest paint, or left out. */
+  const measurable = (tried: Tried): Tried | undefined => {
+    const small = (i: number): boolean => tried.amounts[i]! < least;
+    if (!tried.set.some((_, i) => small(i))) return tried;
+    const letDown = tried.set.map((one, i): Measurable =>
+      small(i) && one !== lightest ? weakened(one, lightest, tried.amounts[i]! * pile.parts) : one,
+    );
+    const big = tried.set.filter((_, i) => !small(i));
+    const found = [letDown, ...(big.length > 0 ? [big] : [])].map((set) => search(set, { ...FINE, least }));
+    return found.filter(({ amounts }) => amounts.every((n) => n >= least * (1 - 1e-9))).sort((one, other) => one.cost - other.cost)[0];
+  };
   const written = ({ set, amounts }: Tried): Additions => {
     const lab = look(mixerOf([pile, ...set]), amounts);
-    const add = set.map(({ id }, i) => ({ id, parts: amounts[i]! * pile.parts })).filter(({ parts }) => parts > 2 * LEAST * pile.parts);
-    const growth = 1 + add.reduce((s, { parts }) => s + parts, 0) / pile.parts;
-    return { add, growth, lab, mismatchBefore: none, mismatchAfter: judge(lab) };
+    const measured = set.map(({ id, letDown }, i): MeasuredDose => ({ id, parts: amounts[i]! * pile.parts, ...(letDown && { letDown }) }));
+    const growth = 1 + measured.reduce((s, { parts }) => s + parts, 0) / pile.parts;
+    return { add: opened(measured), measured, growth, lab, mismatchBefore: none, mismatchAfter: judge(lab) };
   };
+  const byCost = (one: Tried, other: Tried): number => one.cost - other.cost;
   const ways = [...singles, ...pairs, ...triples]
-    .sort((a, b) => a.cost - b.cost)
+    .sort(byCost)
+    .slice(0, MEASURED_WAYS)
+    .flatMap((tried) => measurable(tried) ?? [])
+    .sort(byCost)
     .filter(({ cost }) => cost < none)
     .map(written);
   return { ways, mismatchBefore: none, lab: asItIs };
+}
+
+const lightestOf = (addables: readonly Addable[]): Addable =>
+  addables.reduce((best, one) => (mixerOf([one])([1])[0] > mixerOf([best])([1])[0] ? one : best));
+
+/** A paint of which so many parts are needed, let down so far that they can be measured. */
+function weakened(paint: Addable, base: Addable, parts: number): Measurable {
+  const ratio = RATIOS.find((r) => parts * (1 + r) >= EASY_DOSE) ?? RATIOS.at(-1)!;
+  const curves = mixCurves([
+    { paint: base, parts: ratio },
+    { paint, parts: 1 },
+  ]);
+  return { id: paint.id, ...curves, letDown: { base: base.id, ratio } };
+}
+
+/** Measured doses by what is in them. */
+export function opened(measured: readonly MeasuredDose[]): Dose[] {
+  const all = new Map<string, number>();
+  const put = (id: string, parts: number): void => void all.set(id, (all.get(id) ?? 0) + parts);
+  for (const { id, parts, letDown } of measured) {
+    put(id, letDown ? parts / (1 + letDown.ratio) : parts);
+    if (letDown) put(letDown.base, (parts * letDown.ratio) / (1 + letDown.ratio));
+  }
+  return [...all].map(([id, parts]) => ({ id, parts }));
 }
 
 /**
@@ -139,5 +209,5 @@ export function waysToAdd(pile: LyingPile, addables: readonly Addable[], target:
  */
 export function additionsFor(pile: LyingPile, addables: readonly Addable[], target: Lab, mostGrowth: number = MOST_GROWTH): Additions {
   const { ways, mismatchBefore, lab } = waysToAdd(pile, addables, target, mostGrowth);
-  return ways[0] ?? { add: [], growth: 1, lab, mismatchBefore, mismatchAfter: mismatchBefore };
+  return ways[0] ?? { add: [], measured: [], growth: 1, lab, mismatchBefore, mismatchAfter: mismatchBefore };
 }

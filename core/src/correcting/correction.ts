@@ -2,13 +2,14 @@ import { deltaE00 } from '../colour/difference.ts';
 import type { Lab } from '../colour/spaces.ts';
 import { givesWay } from '../matching/outOfReach.ts';
 import { againstTarget } from '../matching/recipe.ts';
-import { reachOf, type Reach } from '../matching/solve.ts';
+import { layPalette } from '../matching/palette.ts';
+import { best, reachOf, type Reach } from '../matching/solve.ts';
 import { IN_REACH } from '../matching/worth.ts';
 import { mixCurves } from '../paint/mix.ts';
 import { mixerOf } from '../paint/mixer.ts';
 import type { PaintCurves } from '../paint/catalogue.ts';
 import { mixingOrder } from '../mixing/order.ts';
-import { MOST_GROWTH, waysToAdd, type Addable, type Additions, type LyingPile } from './additions.ts';
+import { MOST_GROWTH, waysToAdd, type Addable, type Additions, type LyingPile, type MeasuredDose } from './additions.ts';
 import { asSeen } from './asSeen.ts';
 import { believed, learn, type Beliefs, type Dose, type Stage } from './beliefs.ts';
 
@@ -30,7 +31,7 @@ export interface WrongPile {
 }
 
 /** One thing that is added, in mixing order, and what the pile looks like then. */
-export interface AddingStep extends Dose {
+export interface AddingStep extends MeasuredDose {
   readonly lab: Lab;
 }
 
@@ -57,6 +58,8 @@ export interface Correction extends Additions {
   readonly part?: Way['part'];
   readonly reach: Reach;
   readonly givesWay: readonly string[];
+  /** Whether these tubes reach the target from the start, where no addition brings the pile to it: mix it anew, and make this a different pile. */
+  readonly anew?: Reach;
   /** Really different ways, the best first; none when the pile is to be left. */
   readonly ways: readonly Way[];
   /** What is now believed of the tubes, for the next pile. */
@@ -67,7 +70,11 @@ export interface Correction extends Additions {
 const GOOD_ENOUGH = 1;
 /** From this size on part of the pile with its additions is less paint. */
 const TOO_LARGE = 2;
-const PART = 1 / 3;
+/** Shares of a pile that may be kept, and the size that what is kept grows to, in sizes of the whole. */
+const SHARES = [1 / 2, 1 / 3, 1 / 4, 1 / 6, 1 / 8] as const;
+const GROWS_TO = 1.5;
+/** ΔE00 that taking only part of a pile must gain. */
+const WORTH_PARTING = 0.5;
 /** Ways on offer, and ways that are looked through for them. */
 const OFFERED = 3;
 const LOOKED_THROUGH = 40;
@@ -87,9 +94,20 @@ const tubesOf = ({ add }: Additions): string =>
     .sort()
     .join();
 
+/** Curves of what is measured: a tube, a pile, or a tube let down. */
+function paintOfDose({ id, letDown }: MeasuredDose, addables: readonly Addable[]): PaintCurves {
+  const paint = addables.find((t) => t.id === id)!;
+  if (!letDown) return paint;
+  const base = addables.find((t) => t.id === letDown.base)!;
+  return mixCurves([
+    { paint: base, parts: letDown.ratio },
+    { paint, parts: 1 },
+  ]);
+}
+
 /** A pile with some additions: its colour for any parts of them, what cannot be explained carried along. */
-function withAdditions(pile: PileThere, doses: readonly Dose[], addables: readonly Addable[]): (parts: readonly number[]) => Lab {
-  const mix = mixerOf([pile, ...doses.map((dose) => addables.find((t) => t.id === dose.id)!)]);
+function withAdditions(pile: PileThere, doses: readonly MeasuredDose[], addables: readonly Addable[]): (parts: readonly number[]) => Lab {
+  const mix = mixerOf([pile, ...doses.map((dose) => paintOfDose(dose, addables))]);
   const [rL, ra, rb] = pile.residual ?? [0, 0, 0];
   return (parts) => {
     const share = pile.parts / parts.reduce((sum, n) => sum + n, pile.parts);
@@ -99,9 +117,9 @@ function withAdditions(pile: PileThere, doses: readonly Dose[], addables: readon
 }
 
 /** How far the pile's colour moves when each dose in turn is a tenth too much. */
-function unsteadiness(pile: PileThere, { add, lab }: Additions, addables: readonly Addable[]): number {
-  const look = withAdditions(pile, add, addables);
-  const squares = add.map((_, i) => deltaE00(lab, look(add.map((dose, k) => dose.parts * (k === i ? 1 + DOSING : 1)))) ** 2);
+function unsteadiness(pile: PileThere, { measured, lab }: Additions, addables: readonly Addable[]): number {
+  const look = withAdditions(pile, measured, addables);
+  const squares = measured.map((_, i) => deltaE00(lab, look(measured.map((dose, k) => dose.parts * (k === i ? 1 + DOSING : 1)))) ** 2);
   return Math.sqrt(squares.reduce((s, v) => s + v, 0));
 }
 
@@ -133,10 +151,11 @@ function offers(found: readonly Additions[], pile: PileThere, addables: readonly
     if (other) taken.push({ way: other.way, betterAt: name });
   }
   return taken.map(({ way, betterAt }): Way => {
-    const part = { keep: PART, add: way.add.map(({ id, parts }) => ({ id, parts: parts * PART })) };
+    const keep = SHARES.find((share) => share * way.growth <= GROWS_TO) ?? SHARES.at(-1)!;
+    const part = { keep, add: way.add.map(({ id, parts }) => ({ id, parts: parts * keep })) };
     return {
       ...way,
-      steps: stepsOf(pile, way.add, addables),
+      steps: stepsOf(pile, way.measured, addables),
       deltaE00: deltaE00(target, way.lab),
       ...standing(way.lab, target),
       betterAt,
@@ -146,9 +165,8 @@ function offers(found: readonly Additions[], pile: PileThere, addables: readonly
 }
 
 /** Additions in the order in which they are best made, with the pile's colour after each. */
-function stepsOf(pile: PileThere, add: readonly Dose[], addables: readonly Addable[]): AddingStep[] {
-  const paintOf = ({ id }: Dose): Addable => addables.find((t) => t.id === id)!;
-  const portions = [{ paint: pile, parts: pile.parts }, ...add.map((dose) => ({ paint: paintOf(dose), parts: dose.parts }))];
+function stepsOf(pile: PileThere, add: readonly MeasuredDose[], addables: readonly Addable[]): AddingStep[] {
+  const portions = [{ paint: pile, parts: pile.parts }, ...add.map((dose) => ({ paint: paintOfDose(dose, addables), parts: dose.parts }))];
   const ordered = mixingOrder(portions, 0)
     .slice(1)
     .map((i) => add[i - 1]!);
@@ -166,27 +184,35 @@ function standing(lab: Lab, target: Lab): { readonly reach: Reach; readonly give
 function advise(
   pile: PileThere,
   addables: readonly Addable[],
+  palette: readonly Addable[],
   target: Lab,
   seen: Lab | undefined,
   mostGrowth: number,
 ): Omit<Correction, 'beliefs'> {
-  const { ways: found, mismatchBefore, lab } = waysToAdd(pile, addables, target, mostGrowth);
+  const { ways: whole, mismatchBefore, lab } = waysToAdd(pile, addables, target, mostGrowth);
   const off = seen ? deltaE00(target, seen) : mismatchBefore;
+  const mended = (ways: readonly Additions[]): boolean => ways[0] !== undefined && ways[0].mismatchAfter <= IN_REACH;
+  // Where the whole cannot be mended within its room, part of it has more.
+  const found =
+    off <= GOOD_ENOUGH || mended(whole) ? whole : better(whole, waysToAdd(pile, addables, target, mostGrowth / SHARES.at(-1)!).ways);
   const ways = off <= GOOD_ENOUGH ? [] : offers(found, pile, addables, target);
   const [first] = ways;
-  const best = found[0] ?? { add: [], growth: 1, lab, mismatchBefore, mismatchAfter: mismatchBefore };
-  if (!first || best.add.length === 0)
-    return { ...best, add: [], growth: 1, off, advice: 'leave it', ...standing(seen ?? lab, target), ways: [] };
+  const stays = first ? first.deltaE00 : off;
+  const anew =
+    stays > IN_REACH ? { anew: best(layPalette(palette), target).deltaE00 <= IN_REACH ? ('in' as const) : ('out' as const) } : {};
+  const nothing = { add: [], measured: [], growth: 1, lab, mismatchBefore, mismatchAfter: mismatchBefore };
+  if (!first) return { ...nothing, off, advice: 'leave it', ...standing(seen ?? lab, target), ...anew, ways: [] };
+  const { add, measured, growth, lab: then, mismatchAfter, reach, givesWay } = first;
   return {
-    ...best,
-    off,
+    ...{ add, measured, growth, lab: then, mismatchBefore, mismatchAfter, off, reach, givesWay, ...anew, ways },
     advice: first.part ? 'start again with part of it' : 'add',
     ...(first.part && { part: first.part }),
-    reach: first.reach,
-    givesWay: first.givesWay,
-    ways,
   };
 }
+
+/** The ways that come nearer, those of the whole where they do as well. */
+const better = (whole: readonly Additions[], part: readonly Additions[]): readonly Additions[] =>
+  part[0] && part[0].mismatchAfter < (whole[0]?.mismatchAfter ?? Infinity) - WORTH_PARTING ? part : whole;
 
 /**
  * Corrects a pile by additions only, from what was mixed and how it looks. The observation first
@@ -201,7 +227,8 @@ export function correct({ stages, target, beliefs, palette, piles = [], others =
   const curves = mixCurves(inPile.map(([id, parts]) => ({ paint: asBelieved(known.find((t) => t.id === id)!), parts })));
   const pile = { id: 'the pile', ...curves, parts: inPile.reduce((sum, [, n]) => sum + n, 0), residual: learnt.residual };
   const seen = stages.findLast((s) => s.observed)?.observed;
-  return { ...advise(pile, [...palette.map(asBelieved), ...piles], target, seen, mostGrowth), beliefs: learnt.beliefs };
+  const tubes = palette.map(asBelieved);
+  return { ...advise(pile, [...tubes, ...piles], tubes, target, seen, mostGrowth), beliefs: learnt.beliefs };
 }
 
 /**
@@ -254,5 +281,5 @@ export function correctAsSeen({
 }: UnknownPile): Correction {
   const pile = { id: 'the pile', ...asSeen(paint, seen), parts };
   const tubes = palette.map((tube) => ({ id: tube.id, ...believed(tube, beliefs, tube.id) }));
-  return { ...advise(pile, [...tubes, ...piles], target, seen, mostGrowth), beliefs };
+  return { ...advise(pile, [...tubes, ...piles], tubes, target, seen, mostGrowth), beliefs };
 }

@@ -45,10 +45,12 @@ const measured = (of: Way) =>
   of.steps.map((step) => {
     const ml = step.parts * share(of) * props.mlOfPart;
     const tube = tubes.byId.get(step.id);
-    const source = tube ? { tube: step.id } : { pile: step.id };
+    const source = tube && !step.letDown ? { tube: step.id } : { pile: step.id };
+    const named = (id: string): string => sourceName(tubes.byId.has(id) ? { tube: id } : { pile: id }, tubes.byId, piles.byId);
+    const letDown = step.letDown ? `, let down 1 : ${step.letDown.ratio} with ${named(step.letDown.base)}` : '';
     return {
       id: step.id,
-      name: sourceName(source, tubes.byId, piles.byId),
+      name: `${named(step.id)}${letDown}`,
       paint: tube?.masstone ?? step.lab,
       after: step.lab,
       ml,

@@ -28,6 +28,13 @@ function addition(id: string, ml: number, tubes: Tubes, piles: Piles): Addition 
   return { id: newId(), ...source, ml, low: ml, high: ml };
 }
 
+/** Some ml of what a step adds: a tube, a pile, or a tube let down by what is in it. */
+function stepAdditions({ id, letDown }: AddingStep, ml: number, tubes: Tubes, piles: Piles): Addition[] {
+  if (!letDown) return [addition(id, ml, tubes, piles)];
+  const { base, ratio } = letDown;
+  return [addition(base, (ml * ratio) / (1 + ratio), tubes, piles), addition(id, ml / (1 + ratio), tubes, piles)];
+}
+
 const stage = (pileId: string, kind: Needs<'stage.add'>['kind'], more: { additions?: Addition[]; left?: number } = {}): Operation => ({
   do: 'stage.add',
   id: newId(),
@@ -40,13 +47,13 @@ const stage = (pileId: string, kind: Needs<'stage.add'>['kind'], more: { additio
 /** What says that a way was gone: part of the pile taken first, where it says so, then everything added. */
 export function addAll(pile: PileDto, way: Way, mlOfPart: number, tubes: Tubes, piles: Piles): Operation[] {
   const share = way.part?.keep ?? 1;
-  const additions = way.steps.map(({ id, parts }) => addition(id, parts * share * mlOfPart, tubes, piles));
+  const additions = way.steps.flatMap((step) => stepAdditions(step, step.parts * share * mlOfPart, tubes, piles));
   return [...(way.part ? [stage(pile.id, 'left', { left: pile.there * share })] : []), stage(pile.id, 'added', { additions })];
 }
 
 /** What says that one step of a way was done. */
 export const addOne = (pile: PileDto, step: AddingStep, mlOfPart: number, tubes: Tubes, piles: Piles): Operation[] => [
-  stage(pile.id, 'added', { additions: [addition(step.id, step.parts * mlOfPart, tubes, piles)] }),
+  stage(pile.id, 'added', { additions: stepAdditions(step, step.parts * mlOfPart, tubes, piles) }),
 ];
 
 export const takePart = (pile: PileDto, share: number): Operation[] => [stage(pile.id, 'left', { left: pile.there * share })];
