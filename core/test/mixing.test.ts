@@ -233,16 +233,32 @@ describe('the order of mixing', () => {
     expect([...mixingOrder(many)].sort((a, b) => a - b)).to.deep.equal(many.map((_, i) => i));
   });
 
-  it('forgives a little overshoot for the natural order, not a lot', () => {
-    // White, then the dark blue, then the warm red that lifts it again: more than the forgiven sixth of a step past the end.
-    const portions = [
-      { paint: paint('titanium-white'), parts: 4 },
-      { paint: paint('phthalo-blue'), parts: 3 },
-      { paint: paint('cadmium-yellow'), parts: 6 },
-    ];
-    const order = mixingOrder(portions);
-    const L = (n: number) => labOf(reflectance(mixCurves(order.slice(0, n).map((i) => portions[i]!))))[0];
-    for (const n of [1, 2]) expect(L(n)).to.be.at.least(L(3) - 1.6);
+  it('lets the painter see it come nearer, in colour too, where the paints allow', () => {
+    fc.assert(
+      fc.property(
+        fc.uniqueArray(fc.constantFrom(...IDS, 'viridian', 'burnt-umber'), { minLength: 2, maxLength: 4 }),
+        fc.array(fc.integer({ min: 1, max: 8 }), { minLength: 4, maxLength: 4 }),
+        (ids, parts) => {
+          const portions = ids.map((id, i) => ({ paint: paint(id), parts: parts[i]! }));
+          const leads = (order: readonly number[]): number => {
+            const labs = order.map((_, n) => labOf(reflectance(mixCurves(order.slice(0, n + 1).map((i) => portions[i]!)))));
+            const off = labs.map((lab) => deltaE00(labs.at(-1)!, lab));
+            return Math.max(0, ...off.slice(1).map((d, i) => d - off[i]!));
+          };
+          const order = mixingOrder(portions);
+          const rest = order.slice(1);
+          const others =
+            rest.length < 2
+              ? [rest]
+              : rest.flatMap((i) => rest.filter((j) => j !== i).map((j) => [i, j, ...rest.filter((k) => k !== i && k !== j)]));
+          const straightest = Math.min(...others.map((other) => leads([order[0]!, ...other])));
+          // What is forgiven for the natural order, and what value and chroma on the way weigh.
+          expect(leads(order)).to.be.at.most(straightest + 1.5 + 20);
+          if (straightest === 0) expect(leads(order)).to.be.below(12);
+        },
+      ),
+      { numRuns: 100 },
+    );
   });
 
   it('orders every heap and shows the chip after each addition', () => {

@@ -282,6 +282,11 @@ describe('paint in its place', () => {
     expect(coats(60)).to.be.below(coats(20));
     expect(coats(30, 0.5)).to.be.above(coats(30));
     expect(coats(40, 0, mixed({ 'zinc-white': 1 }))).to.be.above(coats(40));
+    // By what painters find: titanium in usual coats over black takes four to six.
+    expect(coatsToCover(white, flatSpectrum(0.02), 40).coats).to.be.within(4, 6);
+    expect(coatsToCover(mixed({ 'ivory-black': 1 }), flatSpectrum(0.85), 40).coats).to.equal(1);
+    expect(coatsToCover(white, flatSpectrum(0.9), 40).coats).to.be.below(3);
+    expect(coatsToCover(mixed({ 'zinc-white': 1 }), flatSpectrum(0.02), 2).coats).to.equal(null);
     const { after } = coatsToCover(white, ground, 30);
     after.slice(1).forEach((a, i) => expect(a.shows).to.be.below(after[i]!.shows));
     expect(() => coatsToCover(white, ground, 0)).to.throw(/coat/);

@@ -22,7 +22,8 @@ export const place: Command = {
   echo '{"parts":{"titanium-white":9,"yellow-ochre":1},"ground":{"hex":"#5a4632"},"thickness_um":30,"medium":0}' | npx dusk place
     → {"coats":3,"after":[{"lab":[…],"hex":"…","shows":8.2},…]}
 
-"share" of the volume is wet paint from below. "coats" counts films until what is below shows by less than ΔE00 1; null: never.`,
+"share" of the volume is wet paint from below. "coats" counts films until what is below no longer shows: black and
+white under them differ by less than ΔE00 2, or over this ground they look as a thick film does; null: never.`,
   run: (input) => {
     const { parts, below, share, ground, thickness_um, medium } = fieldsOf(input, [
       'parts',

@@ -1,7 +1,7 @@
 import { deltaE00 } from '../colour/difference.ts';
 import { CraftError, finite } from '../errors.ts';
 import type { Lab } from '../colour/spaces.ts';
-import type { Spectrum } from '../colour/spectrum.ts';
+import { BANDS, type Spectrum } from '../colour/spectrum.ts';
 import type { PaintCurves } from '../paint/catalogue.ts';
 import { labOf, mixCurves, reflectance } from '../paint/mix.ts';
 
@@ -20,18 +20,25 @@ export function pickedUp(pile: PaintCurves, below: PaintCurves, share: number): 
 
 /** How a paint covers what is below it. */
 export interface Coverage {
-  /** Coats until what is below shows by less than ΔE00 1, or null when the most coats do not do it. */
+  /** Coats until what is below no longer shows, or null when the most coats do not do it. */
   readonly coats: number | null;
-  /** Colour and what still shows (ΔE00 from the thick film) after each coat. */
+  /** Colour after each coat, and what of the ground still shows, ΔE00: see {@link coatsToCover}. */
   readonly after: readonly { readonly lab: Lab; readonly shows: number }[];
 }
 
-/** What is below no longer counts as showing under this ΔE00. */
-const COVERED = 1;
+/**
+ * What is below no longer shows to an eye at the canvas under this ΔE00: what passes for one colour
+ * everywhere else here; differences of 1 to 2 are seen by a trained eye that looks for them, side by side
+ * (Mokrzycki and Tatol 2011).
+ */
+const COVERED = 2;
+/** The black and the white of a contrast card, as those by which hiding power is measured (ISO 6504-3). */
+const CARD = [new Float64Array(BANDS).fill(0.02), new Float64Array(BANDS).fill(0.85)] as const;
 const MOST_COATS = 30;
 
 /**
- * Coats of a paint, each a film of the same thickness, until what is below is covered.
+ * Coats of a paint, each a film of the same thickness, until what is below is covered: either black and
+ * white under it no longer differ visibly, or over this ground it already looks as it does thickly laid.
  * @param thicknessUm of one coat; a brushed coat is some 20–60 µm
  */
 export function coatsToCover(paint: PaintCurves, ground: Spectrum, thicknessUm: number, medium = 0): Coverage {
@@ -42,8 +49,9 @@ export function coatsToCover(paint: PaintCurves, ground: Spectrum, thicknessUm: 
   const after: { lab: Lab; shows: number }[] = [];
   for (let coats = 1; coats <= MOST_COATS; coats++) {
     // Coats of one paint lie on one another as one film: two half films equal a whole.
-    const lab = labOf(reflectance(paint, { medium, film: { thicknessUm: thicknessUm * coats, ground } }));
-    const shows = deltaE00(thick, lab);
+    const over = (what: Spectrum): Lab => labOf(reflectance(paint, { medium, film: { thicknessUm: thicknessUm * coats, ground: what } }));
+    const lab = over(ground);
+    const shows = Math.min(deltaE00(thick, lab), deltaE00(over(CARD[0]), over(CARD[1])));
     after.push({ lab, shows });
     if (shows < COVERED) return { coats, after };
   }

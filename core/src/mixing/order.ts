@@ -1,3 +1,4 @@
+import { deltaE00From } from '../colour/difference.ts';
 import { BANDS } from '../colour/spectrum.ts';
 import { valueOfLightness, type MunsellValue } from '../colour/value.ts';
 import type { Lab } from '../colour/spaces.ts';
@@ -22,8 +23,12 @@ function naturalOrder(portions: readonly Portion[]): number[] {
 
 /** Up to as many ingredients every order is tried. */
 export const MOST_TRIED = 7;
-/** Value steps of overshoot that are worth a less natural order. */
-const FORGIVEN = 0.15;
+/** How much further astray a more natural order may lead. */
+const FORGIVEN = 4;
+/** What a ΔE00 away from the end, a value step past it, and a unit of chroma beyond both ends count as. */
+const PER_AWAY = 3;
+const PER_VALUE_STEP = 5;
+const PER_CHROMA = 0.3;
 
 function permutations(indices: readonly number[]): number[][] {
   if (indices.length <= 1) return [[...indices]];
@@ -45,34 +50,58 @@ export function overshootOf(values: readonly MunsellValue[], end: MunsellValue):
   return Math.max(0, ...values.slice(1).map((v) => (fromLight ? end - v : v - end)));
 }
 
+/** Colours of every part of a pile: of each set of its ingredients, by the bits of their indices. */
+function coloursOfParts(portions: readonly Portion[]): Lab[] {
+  const mix = mixerOf(portions.map((p) => p.paint));
+  return Array.from({ length: 1 << portions.length }, (_, held): Lab =>
+    held === 0 ? [0, 0, 0] : mix(portions.map(({ parts }, i) => ((held >> i) & 1 ? parts : 0))),
+  );
+}
+
+/**
+ * How far an order leads astray: the largest step away from the end, what the pile goes past
+ * it in value, and what it is stronger on the way than at both ends of a step.
+ */
+function astray(order: readonly number[], colours: readonly Lab[], fromEnd: readonly number[]): number {
+  const along: number[] = [];
+  let held = 0;
+  for (const i of order) along.push((held |= 1 << i));
+  const end = colours[held]!;
+  let away = 0;
+  let chroma = 0;
+  for (let k = 1; k < along.length; k++) {
+    away = Math.max(away, fromEnd[along[k]!]! - fromEnd[along[k - 1]!]!);
+    const [, a, b] = colours[along[k]!]!;
+    const ends = Math.max(Math.hypot(end[1], end[2]), Math.hypot(colours[along[0]!]![1], colours[along[0]!]![2]));
+    chroma = Math.max(chroma, Math.hypot(a, b) - ends);
+  }
+  const values = along.map((part) => valueOfLightness(Math.max(0, colours[part]![0])));
+  return PER_AWAY * Math.max(0, away) + PER_CHROMA * chroma + PER_VALUE_STEP * overshootOf(values, values.at(-1)!);
+}
+
 /**
  * Order in which to add the ingredients of a pile: it starts with the plentiful and weak, ends with
- * the strong, and goes past the end in value no further than it must. More than {@link MOST_TRIED}
- * ingredients stand in their natural order. The one place that orders ingredients.
+ * the strong, and lets the painter see the pile come nearer to its end, in value and in colour, as far
+ * as the ingredients allow. More than {@link MOST_TRIED} ingredients stand in their natural order. The
+ * one place that orders ingredients.
  * @param from index of the portion to start from
  * @returns indices into `portions`
  */
 export function mixingOrder(portions: readonly Portion[], from?: number): number[] {
   const natural = naturalOrder(portions);
-  const startingFrom = (order: readonly number[]): number[] =>
-    from === undefined ? [...order] : [from, ...order.filter((i) => i !== from)];
+  // A strong paint laid out first would have to be drowned, however straight the way from it.
+  const first = from ?? natural[0]!;
+  const startingFrom = (order: readonly number[]): number[] => [first, ...order.filter((i) => i !== first)];
   if (portions.length > MOST_TRIED) return startingFrom(natural);
-  const mix = mixerOf(portions.map((p) => p.paint));
-  const full = portions.map((p) => p.parts);
-  const end = valueOfLightness(mix(full)[0]);
-  const valuesAlong = (order: readonly number[]): MunsellValue[] => {
-    const parts = new Float64Array(portions.length);
-    return order.map((i) => {
-      parts[i] = full[i]!;
-      return valueOfLightness(mix(parts)[0]);
-    });
-  };
-  const rest = from === undefined ? natural : natural.filter((i) => i !== from);
+  const colours = coloursOfParts(portions);
+  const end = deltaE00From(colours.at(-1)!);
+  const fromEnd = colours.map(([L, a, b]) => end(L, a, b));
+  const rest = natural.filter((i) => i !== first);
   const judged = permutations(rest)
     .map(startingFrom)
-    .map((order) => ({ order, overshoot: overshootOf(valuesAlong(order), end), disorder: disorder(order, natural) }));
-  const least = Math.min(...judged.map((j) => j.overshoot));
-  return judged.filter((j) => j.overshoot <= least + FORGIVEN).sort((a, b) => a.disorder - b.disorder)[0]!.order;
+    .map((order) => ({ order, astray: astray(order, colours, fromEnd), disorder: disorder(order, natural) }));
+  const least = Math.min(...judged.map((j) => j.astray));
+  return judged.filter((j) => j.astray <= least + FORGIVEN).sort((a, b) => a.disorder - b.disorder)[0]!.order;
 }
 
 /** The same mixture with the ingredients of every heap in mixing order. */
