@@ -251,6 +251,21 @@ describe('strings', () => {
     }
   });
 
+  it('hang together: few changes of tubes, steps even in value, little lost to each pile alone', () => {
+    for (const [from, to, n] of [
+      [[30, 10, 12], [85, 4, 10], 7],
+      [[25, 2, -12], [80, -4, -4], 6],
+    ] as [Lab, Lab, number][]) {
+      const string = stringOf(palette, [from, to], n);
+      const sets = string.map(({ recipe }) => Object.keys(recipe.flat).sort().join());
+      expect(sets.slice(1).filter((set, i) => set !== sets[i]).length).to.be.at.most(Math.ceil(n / 3));
+      const values = string.map(({ recipe }) => valueOfLightness(recipe.lab[0]));
+      const even = (valueOfLightness(to[0]) - valueOfLightness(from[0])) / (n - 1);
+      values.slice(1).forEach((value, i) => expect(value - values[i]!).to.be.closeTo(even, 0.15));
+      for (const { target, recipe } of string) expect(recipe.deltaE00).to.be.at.most(Math.max(1, best(palette, target).deltaE00) + 1);
+    }
+  });
+
   it('are piles with recipes', () => {
     const piles = stringOf(palette, [dark, light], 5);
     expect(piles).to.have.length(5);

@@ -1,7 +1,7 @@
 import {
-  best,
   CraftError,
   finite,
+  hangTogether,
   keyedTo,
   stringOf,
   valueOfLightness,
@@ -18,7 +18,8 @@ import { writtenColour, writtenRecipe } from '../write.ts';
 export const string: Command = {
   name: 'string',
   summary: 'two or more stops and a palette → piles in even steps',
-  help: `Even in Munsell value, or in ΔE00 where the stops share a value.
+  help: `Even in Munsell value, or in ΔE00 where the stops share a value; the tubes stay the same from pile to pile
+unless that loses too much.
 
   echo '{"stops":[{"munsell":"5YR 3/4"},{"munsell":"10YR 8/4"}],"piles":5,"routes":["straight"],
          "palette":["titanium-white","yellow-ochre","burnt-sienna","ultramarine-blue"]}' | npx dusk string
@@ -36,7 +37,8 @@ goes from a colour to dark and light; "pair":{"of":{"munsell":"N 5/"},"temperatu
     if (pair !== undefined) {
       const { of, temperature } = fieldsOf(pair, ['of', 'temperature']);
       const two = warmAndCool(targetFromInput(of, light), finite('target', 'temperature', temperature));
-      return { piles: two.map((target) => written(target, best(laid, target))) };
+      const made = hangTogether(laid, two);
+      return { piles: two.map((target, i) => written(target, made[i]!)) };
     }
     const targets = around === undefined ? stopsFromInput(stops, light) : stopsAround(around, light);
     const made = stringOf(laid, targets, finite('target', 'piles', piles), routes as Route[] | undefined);

@@ -4,8 +4,8 @@ import { hueDifference, labToLch, lchToLab, type Lab } from '../colour/spaces.ts
 import { COOL_POLE, WARM_POLE } from '../colour/temperature.ts';
 import { lightnessOfValue, valueOfLightness } from '../colour/value.ts';
 import type { Palette } from '../matching/palette.ts';
-import { best } from '../matching/solve.ts';
-import type { Recipe } from '../matching/recipe.ts';
+import { findPlans, planFor } from '../matching/find.ts';
+import { recipeOf, type Recipe } from '../matching/recipe.ts';
 
 /** The way between two hues: straight through Lab, by neutral, or round by the warm or the cool side. */
 export const ROUTES = ['straight', 'neutral', 'warm', 'cool'] as const;
@@ -103,6 +103,58 @@ export interface StringPile {
   readonly recipe: Recipe;
 }
 
-/** A string of `n` piles from a palette. */
-export const stringOf = (palette: Palette, stops: readonly Lab[], n: number, routes?: readonly Route[]): StringPile[] =>
-  stringTargets(stops, n, routes).map((target) => ({ target, recipe: best(palette, target) }));
+/** Value steps a pile of a string may be off: two of these apart, a step is still within 0.15 of even. */
+const VALUE_EVEN = 0.05;
+/** Sets of tubes that are taken from each target to be tried for all. */
+const SETS_OF_EACH = 12;
+/** ΔE00 that keeping the tubes of the pile before is worth, and how far off the best it may be. */
+const KEEPING = 0.9;
+const MOST_LOSS = 1;
+/** What a set costs that falls too far behind the best. */
+const TOO_FAR = 8;
+
+/**
+ * Recipes for a row of targets that hang together: from one pile to the next the tubes stay the same
+ * unless that loses more than a painter gives for it. Every set of tubes that suits one of the targets
+ * is tried for all; the cheapest way through them is found as Viterbi (1967) finds a path.
+ */
+export function hangTogether(palette: Palette, targets: readonly Lab[]): Recipe[] {
+  const sought = (target: Lab) => ({ target, valueTolerance: VALUE_EVEN });
+  const own = targets.map((target) => findPlans(palette, sought(target), SETS_OF_EACH));
+  const sets = new Map<string, readonly number[]>();
+  for (const list of own) for (const { plan } of list) sets.set(plan.set.join(), plan.set);
+  const keys = [...sets.keys()];
+  const plans = targets.map((target, i) => {
+    const known = new Map(own[i]!.map((found) => [found.plan.set.join(), found]));
+    return keys.map((key) => known.get(key) ?? planFor(palette, sets.get(key)!, sought(target)));
+  });
+  const costs = plans.map((row) => {
+    const best = row.reduce((least, found) => (found && found.score < least.score ? found : least), { score: Infinity, deltaE00: 0 });
+    return row.map((found) => {
+      if (!found) return Infinity;
+      const behind = found.deltaE00 - Math.max(best.deltaE00, MOST_LOSS);
+      return found.score + (behind > 0 ? TOO_FAR * behind : 0);
+    });
+  });
+  return cheapestWay(costs, KEEPING).map((chosen, i) => recipeOf(palette, plans[i]![chosen]!, targets[i]!));
+}
+
+/** The cheapest way through rows of costs, where changing the column costs, too: one column of each row. */
+function cheapestWay(costs: readonly (readonly number[])[], changing: number): number[] {
+  let sums = [...costs[0]!];
+  const from: number[][] = [];
+  for (const row of costs.slice(1)) {
+    const least = sums.indexOf(Math.min(...sums));
+    from.push(row.map((_, column) => (sums[column]! <= sums[least]! + changing ? column : least)));
+    sums = row.map((cost, column) => cost + Math.min(sums[column]!, sums[least]! + changing));
+  }
+  const way = [sums.indexOf(Math.min(...sums))];
+  for (const before of [...from].reverse()) way.unshift(before[way[0]!]!);
+  return way;
+}
+
+/** A string of `n` piles from a palette, from few tubes. */
+export function stringOf(palette: Palette, stops: readonly Lab[], n: number, routes?: readonly Route[]): StringPile[] {
+  const targets = stringTargets(stops, n, routes);
+  return hangTogether(palette, targets).map((recipe, i) => ({ target: targets[i]!, recipe }));
+}

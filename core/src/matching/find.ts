@@ -117,6 +117,23 @@ class Search {
     return found.slice(0, count);
   }
 
+  /** The best plan of one set. */
+  planOf(set: readonly number[]): Found | undefined {
+    const { palette, desk } = this;
+    const evenly = set.map((i) => 1 / palette.strengths[i]!);
+    const whitely = set.map((i, k) => (palette.tints[i]!.lightness > 88 ? 20 : 1) * evenly[k]!);
+    const darkly = set.map((i, k) => (palette.tints[i]!.lightness > 88 ? 0.2 : 1) * evenly[k]!);
+    let best: Shares | undefined;
+    for (const start of [evenly, whitely, darkly]) {
+      const exact = nearestShares(palette, set, start, this.ranking.target, this.U, desk);
+      if (exact && (!best || exact.distance < best.distance)) best = exact;
+    }
+    if (!best) return undefined;
+    const found: Found[] = [];
+    this.plan(this.settle(best), 1, found);
+    return found[0];
+  }
+
   /** Whether a set that scores so much, roughly, cannot be among the best. */
   private isHopeless(score: number, found: readonly Found[], count: number): boolean {
     return found.length >= count && score > found[count - 1]!.score + ROUGHLY;
@@ -409,6 +426,11 @@ const SETTLED = 0.01;
 const FAR = 4;
 /** Reckoning plans along straight lines is off by less than this. */
 const STRAIGHT_IS_OFF = 0.1;
+
+/** The best measuring plan of one set of ingredients, by their indices; nothing where it leaves one of them out. */
+export function planFor(palette: Palette, set: readonly number[], sought: Sought): Found | undefined {
+  return new Search(palette, sought).planOf(set);
+}
 
 /**
  * The best measuring plans for a target, one of each set of tubes, best first: which sets can reach it
