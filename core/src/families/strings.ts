@@ -107,8 +107,10 @@ export interface StringPile {
 const VALUE_EVEN = 0.05;
 /** Sets of tubes that are taken from each target to be tried for all. */
 const SETS_OF_EACH = 12;
-/** ΔE00 that keeping the tubes of the pile before is worth, and how far off the best it may be. */
-const KEEPING = 0.9;
+/** ΔE00 that keeping the tubes of the pile before is worth; more where they would otherwise change more than once in three piles. */
+const KEEPING = [0.9, 2, 4, 8] as const;
+const PILES_TO_A_CHANGE = 3;
+/** How far behind the best a pile may fall for it, ΔE00. */
 const MOST_LOSS = 1;
 /** What a set costs that falls too far behind the best. */
 const TOO_FAR = 8;
@@ -136,8 +138,12 @@ export function hangTogether(palette: Palette, targets: readonly Lab[]): Recipe[
       return found.score + (behind > 0 ? TOO_FAR * behind : 0);
     });
   });
-  return cheapestWay(costs, KEEPING).map((chosen, i) => recipeOf(palette, plans[i]![chosen]!, targets[i]!));
+  const ways = KEEPING.map((keeping) => cheapestWay(costs, keeping));
+  const way = ways.find((one) => changesIn(one) * PILES_TO_A_CHANGE <= targets.length) ?? ways.at(-1)!;
+  return way.map((chosen, i) => recipeOf(palette, plans[i]![chosen]!, targets[i]!));
 }
+
+const changesIn = (way: readonly number[]): number => way.slice(1).filter((column, i) => column !== way[i]).length;
 
 /** The cheapest way through rows of costs, where changing the column costs, too: one column of each row. */
 function cheapestWay(costs: readonly (readonly number[])[], changing: number): number[] {
