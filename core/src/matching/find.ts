@@ -5,7 +5,7 @@ import type { Palette } from './palette.ts';
 import { MOST_INGREDIENTS } from './limits.ts';
 import { drawPlans, type Judging, type Plan } from './plan.ts';
 import { rankingFor, valueCost, type Ranking } from './ranking.ts';
-import { errorVariance, screen, straighten, type Candidate, type Straightened } from './screen.ts';
+import { errorVariances, screen, straighten, type Candidate, type Straightened } from './screen.ts';
 import { desktop, mixInto, MOST_TOGETHER, nearestShares, offFrom, sharesAt, type Desktop, type Shares } from './shares.ts';
 import { searchFactors } from './search.ts';
 import { costOfSet, noCosts, setCosts, WORTH, worthOf, type Dulling, type SetCosts } from './worth.ts';
@@ -42,7 +42,7 @@ export interface Found {
 }
 
 /** Candidates whose shares are sought exactly. */
-const REFINED = 56;
+const REFINED = 40;
 /** Candidates from which a first good mixture is sought. */
 const SCOUTED = 20;
 /** A first mixture this near is good enough to go by. */
@@ -318,9 +318,7 @@ class Search {
     const { palette, desk } = this;
     mixInto(desk, palette, set, shares);
     palette.eye.seeWithSlopes(desk.mixed, this.U, desk.slopes);
-    const error = new Float64Array(palette.ingredients.length);
-    for (const t of set) error[t] = errorVariance(palette.modes[t]!, desk);
-    return { error, scatter: ONES };
+    return { error: errorVariances(palette, desk, set), scatter: ONES };
   }
 
   private judge(exact: Shares, { error: variances, scatter }: Pick<Straightened, 'error' | 'scatter'>): Judged {
@@ -418,7 +416,7 @@ const LOOKS = 3;
 const byIdeal = (a: Judged, b: Judged): number => a.ideal - b.ideal;
 /** How far off the score of a set may be as long as its doubt is reckoned about another mixture. */
 const ROUGHLY = 0.4;
-const MOST_SETTLED = 36;
+const MOST_SETTLED = 18;
 /** ΔE00 from which a set is settled by score, and what that must gain. */
 const UNSETTLED = 0.5;
 const SETTLED = 0.01;

@@ -83,15 +83,25 @@ function bitsOf(mask: number): number {
   return count;
 }
 
+const LOW = [new Int32Array(8), new Int32Array(8)] as const;
+const DIVISION = [new Int32Array(8), new Int32Array(8)] as const;
+
 /**
  * Visits the divisions of up to `most` whole parts about what is wanted: each part rounded down or up,
  * at least one of each.
  * @param wanted how much of each member, in any unit
  * @param visit hears the parts (the same array each time) and how many there are
+ * @param level 1 within a visit of level 0
  */
-function eachDivision(wanted: ArrayLike<number>, members: number, most: number, visit: (parts: Int32Array, total: number) => void): void {
-  const low = new Int32Array(members);
-  const division = new Int32Array(members);
+function eachDivision(
+  wanted: ArrayLike<number>,
+  members: number,
+  most: number,
+  visit: (parts: Int32Array, total: number) => void,
+  level: 0 | 1 = 0,
+): void {
+  const low = LOW[level]!;
+  const division = DIVISION[level]!;
   let whole = 0;
   for (let j = 0; j < members; j++) whole += wanted[j]!;
   for (let total = members; total <= most; total++) {
@@ -176,6 +186,9 @@ class Drawing {
   /** Ingredients, the most plentiful first. */
   private readonly byShare: readonly number[];
   private readonly most: number;
+  /** Pulls of the members of the heap in hand, and how much of each is wanted. */
+  private readonly pulls = new Float64Array(18);
+  private readonly wanted = new Float64Array(6);
 
   constructor(
     private readonly exact: Shares,
@@ -281,27 +294,44 @@ class Drawing {
     const m = members.length;
     const effort = this.effortOf(first);
     const [x, y, z] = this.from;
-    const p = Float64Array.from(members.flatMap(({ pull }) => pull));
+    const { pulls: p, wanted, judging } = this;
+    for (let j = 0, q = 0; j < m; j++, q += 3) {
+      const { pull } = members[j]!;
+      p[q] = pull[0];
+      p[q + 1] = pull[1];
+      p[q + 2] = pull[2];
+      wanted[j] = members[j]!.wanted;
+    }
     eachDivision(
-      members.map(({ wanted }) => wanted),
+      wanted,
       m,
       this.most,
       (parts, total) => {
-        let [l, c, h] = [0, 0, 0];
+        let l = 0;
+        let c = 0;
+        let h = 0;
         for (let j = 0, q = 0; j < m; j++, q += 3) {
-          l += parts[j]! * p[q]!;
-          c += parts[j]! * p[q + 1]!;
-          h += parts[j]! * p[q + 2]!;
+          const n = parts[j]!;
+          l += n * p[q]!;
+          c += n * p[q + 1]!;
+          h += n * p[q + 2]!;
         }
-        const score = this.judging.score(x + l / total, y + c / total, z + h / total) + effort + WORTH.part * total;
+        const score = judging.score(x + l / total, y + c / total, z + h / total) + effort + WORTH.part * total;
         if (score < this.worst) this.keep(score, [...first, members.map(({ of, at }, j) => ({ of, at, parts: parts[j]! }))]);
       },
+      1,
     );
   }
 
   /** What heaps mixed first cost, and having a pile at all. */
   private effortOf(first: readonly (readonly PlanPart[])[]): number {
-    return measuringEffort([...first, []]);
+    let effort = WORTH.heap * first.length - WORTH.part;
+    for (const heap of first) {
+      let whole = 0;
+      for (const { parts } of heap) whole += parts;
+      effort += heapEffort(whole);
+    }
+    return effort;
   }
 
   /** A body of all but the base, mixed strong, then let into it. */
@@ -398,9 +428,11 @@ class Drawing {
     const rungs = rungsAbout(weights[base]! / body, this.most);
     const [bl, bc, bh] = this.pullOf(base);
     const [x, y, z] = this.from;
-    const effort = this.effortOf([...before, []]);
+    const effort = this.effortOf(before) + WORTH.heap;
     eachDivision(wanted, m, this.most, (parts, total) => {
-      let [l, c, h] = [0, 0, 0];
+      let l = 0;
+      let c = 0;
+      let h = 0;
       for (let j = 0; j < m; j++) {
         const pull = pulls[j]!;
         l += (parts[j]! / total) * pull[0];
@@ -442,7 +474,9 @@ class Drawing {
       if (rest < 0.08) break;
       const rungs = rungsAbout(rest, this.most);
       eachDivision(wanted, m, m === 1 ? 1 : this.most, (parts, total) => {
-        let [l, c, h] = [0, 0, 0];
+        let l = 0;
+        let c = 0;
+        let h = 0;
         for (let j = 0; j < m; j++) {
           l += (parts[j]! / total) * pulls[j]![0];
           c += (parts[j]! / total) * pulls[j]![1];

@@ -1,7 +1,7 @@
 import type { Matrix3 } from '../colour/ellipse.ts';
 import { BANDS } from '../colour/spectrum.ts';
 import type { Lab } from '../colour/spaces.ts';
-import { BOTH, type Slopes } from '../paint/viewing.ts';
+import { BOTH } from '../paint/viewing.ts';
 import type { ModeTable, Palette } from './palette.ts';
 import { MOST_TOGETHER, offFrom, pullOf, type Desktop } from './shares.ts';
 import { costOfSet, WORTH, worthOf, type SetCosts } from './worth.ts';
@@ -53,34 +53,42 @@ function scatterWeights({ mixed, slopes }: Desktop): Float64Array {
   return weights;
 }
 
-/**
- * Variance of error of one ingredient at a whole share, by the slopes on a desktop. Errors are smooth, so
- * two neighbouring bands are taken together.
- */
-export function errorVariance({ both, K, S }: ModeTable, { slopes }: Desktop): number {
-  let sum = 0;
-  for (let from = 0; from < both.length; from += BANDS) sum += squaredPull(slopes, both, from, 0, BANDS);
-  for (let from = 0; from < K.length; from += BANDS / 2)
-    sum += squaredPull(slopes, K, from, 0, BANDS / 2) + squaredPull(slopes, S, from, BANDS / 2, BANDS);
-  return sum;
+/** Slopes of every two neighbouring bands together: errors are smooth, so pairs of bands do for them. */
+const paired = new Float64Array(3 * BANDS);
+
+function pairUp({ slopes }: Desktop): void {
+  for (let i = 0; i < 3 * BANDS; i++) paired[i] = slopes[2 * i]! + slopes[2 * i + 1]!;
 }
 
 /** Square of what a change of curves pulls; its pairs of bands from `first` to below `end` stand in `table` from `from` on. */
-function squaredPull(slopes: Slopes, table: Float64Array, from: number, first: number, end: number): number {
+function squaredPull(table: Float64Array, from: number, first: number, end: number): number {
   let l = 0;
   let c = 0;
   let h = 0;
   const shift = from - first;
   for (let i = first; i < end; i++) {
     const v = table[shift + i]!;
-    l += (slopes[2 * i]! + slopes[2 * i + 1]!) * v;
-    c += (slopes[BOTH + 2 * i]! + slopes[BOTH + 2 * i + 1]!) * v;
-    h += (slopes[2 * BOTH + 2 * i]! + slopes[2 * BOTH + 2 * i + 1]!) * v;
+    l += paired[i]! * v;
+    c += paired[BANDS + i]! * v;
+    h += paired[2 * BANDS + i]! * v;
   }
   return l * l + c * c + h * h;
 }
 
-const errorVariances = ({ modes }: Palette, desk: Desktop): Float64Array => Float64Array.from(modes, (table) => errorVariance(table, desk));
+function variance({ both, K, S }: ModeTable): number {
+  let sum = 0;
+  for (let from = 0; from < both.length; from += BANDS) sum += squaredPull(both, from, 0, BANDS);
+  for (let from = 0; from < K.length; from += BANDS / 2) sum += squaredPull(K, from, 0, BANDS / 2) + squaredPull(S, from, BANDS / 2, BANDS);
+  return sum;
+}
+
+/** Variance of error of some ingredients at a whole share, by the slopes on a desktop; of the others nothing. */
+export function errorVariances({ modes }: Palette, desk: Desktop, of: Iterable<number> = modes.keys()): Float64Array {
+  pairUp(desk);
+  const variances = new Float64Array(modes.length);
+  for (const t of of) variances[t] = variance(modes[t]!);
+  return variances;
+}
 
 /**
  * Straightens a palette about the mixture on a desktop. A thick film's colour depends on the ratio of

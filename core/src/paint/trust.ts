@@ -1,8 +1,10 @@
 import { deltaE00From } from '../colour/difference.ts';
+import { BANDS } from '../colour/spectrum.ts';
 import { seeded } from '../random.ts';
 import { leastSure, type Basis, type PaintCurves } from './catalogue.ts';
 import { deviate, drawDeviation, SPREAD_OF } from './deviation.ts';
-import { labOf, mixCurves, reflectance, type Laying, type Portion } from './mix.ts';
+import { mixCurves, type Laying, type Portion } from './mix.ts';
+import { BOTH, endToEnd, eyeFor } from './viewing.ts';
 
 /** How far a prediction can be trusted. */
 export interface Trust {
@@ -25,8 +27,8 @@ const STUDIOS = 360;
 /** A little above nine tenths: the simulation leaves out that makers differ in ways of their own. */
 const SURE = 0.92;
 
-/** Simulated studios of curves that were asked about; a cache, since each follows from the curves alone. */
-const simulated = new WeakMap<Float64Array, Map<string, readonly PaintCurves[]>>();
+/** Simulated studios of curves that were asked about, end to end; a cache, since each follows from the curves alone. */
+const simulated = new WeakMap<Float64Array, Map<string, Float64Array>>();
 
 /** A number that follows from curves alone (FNV-1a over their bits), so that each paint has draws of its own. */
 function seedOf({ K, S }: PaintCurves): number {
@@ -36,8 +38,8 @@ function seedOf({ K, S }: PaintCurves): number {
   return hash;
 }
 
-/** A paint in all simulated studios: portions of the same curves deviate alike. */
-function inStudios(paint: PaintCurves, basis: Basis): readonly PaintCurves[] {
+/** A paint in all simulated studios, one after the other: portions of the same curves deviate alike. */
+function inStudios(paint: PaintCurves, basis: Basis): Float64Array {
   let known = simulated.get(paint.K);
   if (!known) simulated.set(paint.K, (known = new Map()));
   const seed = seedOf(paint);
@@ -45,7 +47,8 @@ function inStudios(paint: PaintCurves, basis: Basis): readonly PaintCurves[] {
   let list = known.get(key);
   if (!list) {
     const random = seeded(seed);
-    list = Array.from({ length: STUDIOS }, () => deviate(paint, drawDeviation(SPREAD_OF[basis], random)));
+    list = new Float64Array(STUDIOS * BOTH);
+    for (let n = 0; n < STUDIOS; n++) list.set(endToEnd(deviate(paint, drawDeviation(SPREAD_OF[basis], random))), n * BOTH);
     known.set(key, list);
   }
   return list;
@@ -64,20 +67,33 @@ const at = (sorted: Float64Array, share: number): number => sorted[Math.min(sort
  */
 export function trustIn(portions: readonly KnownPortion[], laying?: Laying): Trust {
   const used = portions.filter(({ parts }) => parts > 0);
-  const predicted = labOf(reflectance(mixCurves(used), laying));
-  const from = deltaE00From(predicted);
+  const eye = eyeFor({ ...(laying && { laying }) });
+  // Thinning comes after mixing, so that it is the same for every paint: the eye's own curves only scale.
+  const thinned = eye.curvesOf({ K: ONE, S: ONE }).K[0]!;
+  const [L0, a0, b0] = eye.see(endToEnd(eye.curvesOf(mixCurves(used))));
+  const from = deltaE00From([L0, a0, b0]);
   const studios = used.map(({ paint, basis = 'typical' }) => inStudios(paint, basis));
-  const doses = used.map((_, i) => {
+  const doses = used.map(({ parts, range }, i) => {
     const random = seeded(77 + i);
-    return Float64Array.from({ length: STUDIOS }, random);
+    return Float64Array.from({ length: STUDIOS }, () => (range ? within(range, random()) : parts));
   });
+  const mixed = new Float64Array(BOTH);
   const errors = new Float64Array(STUDIOS);
   for (let n = 0; n < STUDIOS; n++) {
-    const truth = used.map(({ parts, range }, i) => ({ paint: studios[i]![n]!, parts: range ? within(range, doses[i]![n]!) : parts }));
-    const [L, a, b] = labOf(reflectance(mixCurves(truth), laying));
+    let whole = 0;
+    for (const dose of doses) whole += dose[n]!;
+    mixed.fill(0);
+    for (let i = 0; i < studios.length; i++) {
+      const table = studios[i]!;
+      const share = (doses[i]![n]! / whole) * thinned;
+      for (let k = 0, at = n * BOTH; k < BOTH; k++, at++) mixed[k] = mixed[k]! + share * table[at]!;
+    }
+    const [L, a, b] = eye.see(mixed);
     errors[n] = from(L, a, b);
   }
   errors.sort();
   const basis = leastSure(used.map((p) => p.basis ?? 'typical'));
   return { basis, errorEstimate: at(errors, SURE), likelyError: at(errors, 0.5) };
 }
+
+const ONE = new Float64Array(BANDS).fill(1);
