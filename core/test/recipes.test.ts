@@ -1,6 +1,9 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import {
+  deviate,
+  drawDeviation,
+  USUAL_SPREAD,
   leavesOf,
   amountsFor,
   best,
@@ -36,6 +39,8 @@ import {
   type Lab,
   type Route,
 } from '../src/index.ts';
+import { seeded } from '../src/random.ts';
+import { ADVICE_PALETTES } from '../bench/advicePalettes.ts';
 
 const LIMITS = { tubes: 4, parts: 12 };
 const PALETTE = ['titanium-white', 'yellow-ochre', 'venetian-red', 'ultramarine-blue', 'burnt-umber', 'ivory-black'];
@@ -346,6 +351,30 @@ describe('half a memory', () => {
       expect(suspects[0]!.id).to.equal(id);
       expect(suspects.reduce((s, x) => s + x.likelihood, 0)).to.be.closeTo(1, 1e-9);
     }
+  });
+
+  it('is hardly ever certain and wrong, though the painter’s own tubes are not typical', () => {
+    const random = seeded(9);
+    const twelve = tubes(ADVICE_PALETTES['twelve, ordinary']!);
+    const any = () => twelve[1 + Math.floor(random() * (twelve.length - 1))]!;
+    let certain = 0;
+    let wrong = 0;
+    for (let k = 0; k < 140; k++) {
+      const own = new Map(twelve.map((t) => [t.id, deviate(t, drawDeviation(USUAL_SPREAD, random))]));
+      const missing = any();
+      const known = [twelve[0]!, any()].filter((t) => t !== missing);
+      const parts = new Map([missing, ...known].map((t) => [t.id, 0.4 + 3 * random()]));
+      const look = (white: number): Lab =>
+        labOf(reflectance(mixCurves([...parts, [twelve[0]!.id, white] as const].map(([id, n]) => ({ paint: own.get(id)!, parts: n })))));
+      const whole = [...parts.values()].reduce((sum, n) => sum + n, 0);
+      const tint = k % 2 ? { tint: { lab: look(9 * whole), white: twelve[0]!, parts: 9 } } : {};
+      const found = recall({ known, candidates: twelve, seen: look(0), ...tint });
+      if (!found.certain) continue;
+      certain++;
+      if (found.suspects[0]!.id !== missing.id) wrong++;
+    }
+    expect(certain).to.be.above(30);
+    expect(wrong / certain).to.be.at.most(0.03);
   });
 
   it('says so when nothing explains it', () => {

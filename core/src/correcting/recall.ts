@@ -37,10 +37,10 @@ export interface Recall {
   readonly advice: string;
 }
 
-/** How far a remembered or read colour is off, in ΔE00, with what typical curves leave open. */
-const SIGMA = 1.5;
+/** How far a remembered or read colour is off, in ΔE00, with what the painter's own tubes are other than typical. */
+const SIGMA = 2;
 /** Likelihood from which one suspect stands out. */
-const STANDS_OUT = 0.8;
+const STANDS_OUT = 0.9;
 /** Below this a colour is a dark, in which many tubes look alike. */
 const DARK = 30;
 
