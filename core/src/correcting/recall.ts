@@ -38,9 +38,9 @@ export interface Recall {
 }
 
 /** How far a remembered or read colour is off, in ΔE00, with what the painter's own tubes are other than typical. */
-const SIGMA = 2;
+const SIGMA = 1.7;
 /** Likelihood from which one suspect stands out. */
-const STANDS_OUT = 0.9;
+const STANDS_OUT = 0.85;
 /** Below this a colour is a dark, in which many tubes look alike. */
 const DARK = 30;
 
