@@ -118,6 +118,25 @@ describe('dusk solve at length', () => {
     }
   });
 
+  it('finds what looks right once it is laid: a film over its ground, or with wet paint picked up', () => {
+    const film = { thickness_um: 12, ground: { lab: [80, 2, 12] } };
+    const wanted = answer('mix', { parts: { 'quinacridone-rose': 1, 'yellow-ochre': 1 }, film }).lab;
+    const glaze = answer('solve', { target: { lab: wanted }, palette: ['titanium-white', 'quinacridone-rose', 'yellow-ochre'], film });
+    expect(glaze.reach).to.equal('in');
+    const [first] = glaze.recipes;
+    expect(answer('mix', { parts: first.flat, film }).lab[0]).to.be.closeTo(first.lab[0], 0.02);
+    expect(answer('mix', { parts: first.flat }).lab[0]).to.be.closeTo(first.on_palette.lab[0], 0.02);
+    expect(first.on_palette.lab[0]).to.be.below(first.lab[0] - 5);
+    const pick_up = { below: { 'burnt-umber': 1 }, share: 0.06 };
+    const light = answer('solve', { target: { lab: [66, 4, 14] }, palette: [...PALETTE, 'burnt-umber'], pick_up }).recipes[0];
+    expect(answer('mix', { parts: light.flat, pick_up }).lab[0]).to.be.closeTo(light.lab[0], 0.02);
+    // White over black: one thin coat does not do it, some more do.
+    const thin = { thickness_um: 40, ground: { lab: [8, 0, 0] } };
+    const covered = answer('solve', { target: { lab: [90, -0.5, 2] }, palette: ['titanium-white', 'yellow-ochre'], film: thin });
+    expect(covered.reach).to.not.equal('in');
+    expect(covered.coats).to.be.within(2, 6);
+  });
+
   it('mixes darks instead of taking tube black, when asked', () => {
     const a = answer('solve', { target: { lab: [12, 0, 0] }, palette: [...PALETTE, 'burnt-umber', 'ivory-black'], no_black: true });
     for (const r of a.recipes) expect(r.flat).to.not.have.property('ivory-black');

@@ -163,13 +163,20 @@ describe('a mixture', () => {
   });
 
   it('has heaps that are called by what they are', () => {
-    const called = (heap: Mixture['heaps'][number]) => heapName(heap, (leaf) => ('tube' in leaf ? leaf.tube : 'a pile'));
+    const called = (heap: Mixture['heaps'][number]) =>
+      heapName(
+        heap,
+        (leaf) => ('tube' in leaf ? leaf.tube : 'a pile'),
+        (leaf) => 'tube' in leaf && leaf.tube === 'white',
+      );
     const of = (...parts: (readonly [string | number, number])[]) => ({
       ingredients: parts.map(([what, n]): Ingredient => (typeof what === 'number' ? { heap: what, parts: n } : { tube: what, parts: n })),
     });
     expect(called(of(['white', 9], ['blue', 1]))).to.equal('blue, let down');
-    expect(called(of(['white', 39], [0, 1]))).to.equal('the body, let down');
+    expect(called(of(['white', 39], [0, 1]))).to.equal('Body, let down');
     expect(called(of(['umber', 2], ['ochre', 3]))).to.equal('Body of ochre and umber');
+    expect(called(of(['ochre', 9], ['blue', 1]))).to.equal('Body of ochre and blue');
+    expect(called(of(['ochre', 9], [0, 1]))).to.equal('Body of ochre and the first heap');
     expect(called(of(['umber', 2], ['ochre', 3], ['red', 1]))).to.equal('Body of ochre and 2 more');
     expect(called(of(['ochre', 1]))).to.equal('ochre');
   });

@@ -11,6 +11,7 @@ import {
   throughStages,
   USUAL_SPREAD,
   type Beliefs,
+  type Leaf,
   type Lab,
   type PaintCurves,
 } from '@dusk/core';
@@ -42,6 +43,7 @@ export async function tellStory(
 ): Promise<void> {
   const own = ownTubes(tubes);
   const byId = new Map(tubes.map((t) => [t.id, t]));
+  const tubeOf = (leaf: Leaf): TubeDto => byId.get((leaf as { tube: string }).tube)!;
   const make = (...ops: readonly Operation[]) => makeChange(studio, { id: randomUUID(), device: 'the sample studio', ops });
   const piles = (): Promise<PileDto[]> => pilesOf(studio, paintingId);
   const trueLook = async (pile: PileDto): Promise<Lab> => {
@@ -56,7 +58,12 @@ export async function tellStory(
         stateOf: (tube) => byId.get(tube)!.stateId,
         stageOf: () => '',
         handlingOf: (source) => ('tube' in source ? byId.get(source.tube)! : { density: KNIFE_DENSITY, nozzleMm: KNIFE_BORE_MM }),
-        nameOf: (heap) => heapName(heap, (leaf) => byId.get((leaf as { tube: string }).tube)!.name),
+        nameOf: (heap) =>
+          heapName(
+            heap,
+            (leaf) => tubeOf(leaf).name,
+            (leaf) => /white/i.test(tubeOf(leaf).name),
+          ),
       }),
     );
   const lookAt = async (pile: PileDto) => {

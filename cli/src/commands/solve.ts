@@ -1,5 +1,6 @@
 import {
   additionsFor,
+  best,
   amountsFor,
   CATALOGUE,
   CraftError,
@@ -9,6 +10,7 @@ import {
   mixCurves,
   nearestKinds,
   polish,
+  reachOf,
   solve as solveIn,
   tubesThatReach,
   DULLING,
@@ -105,7 +107,7 @@ Out of reach, "nearest" gives by_value, by_hue and overall, each with what gives
 
 Where it lands: "film" ({"thickness_um":12,"ground":{"hex":"#8a7a60"}}), "medium", "sunk" and "pick_up"
 ({"below":{"burnt-umber":1},"share":0.1}) as in dusk mix: the recipe looks right once laid there, "on_palette" says how it
-looks before.
+looks before, and "coats", where one does not do it, how many would (null: not up to six).
 
 Options: "limits", "illuminant", "alternatives" (0–10), "value_tolerance" (steps), "emphasis" (${EMPHASES.join(', ')}),
 "dulling" (${DULLING.join(', ')}: how a colour is dulled),
@@ -135,11 +137,25 @@ palette, used as they are), "exact" (true: proportions for a scale), "rack" (tub
         ...(input.exact === true && { exact: exactly(offer) }),
       })),
       ...(reach === 'out' && { nearest: nearest(palette, target) }),
+      ...(reach !== 'in' && laying.film && { coats: coatsThatDo(input, laying.film.thicknessUm, target) }),
       ...(input.rack !== undefined && { add_a_tube: rackAdvice(palette, input.rack, target) }),
       ...(input.from !== undefined && { additions: additions(input, target) }),
     };
   },
 };
+
+/** Most coats of which it is tried whether they would do. */
+const MOST_COATS = 6;
+
+/** How many coats of such a film some recipe needs to come to the target; null when no number up to six does. */
+function coatsThatDo(input: Input, thicknessUm: number, target: Lab): number | null {
+  for (let coats = 2; coats <= MOST_COATS; coats++) {
+    const film = { ...(input.film as object), thickness_um: coats * thicknessUm };
+    const { deltaE00, valueError } = best(paletteFromInput({ ...input, film }), target);
+    if (reachOf({ deltaE00, valueError }) === 'in') return coats;
+  }
+  return null;
+}
 
 /** How a recipe looks as a thick pile, before it lands where it is looked at. */
 function onPalette({ flat }: Recipe, light: Palette['eye']['light']) {

@@ -15,9 +15,9 @@ const pile = computed(() => heaps.value.at(-1)!);
 
 <template>
   <div class="recipe figures">
-    <section v-for="heap in first" :key="heap.name" class="letdown" :aria-label="`First mix ${heap.name}`">
+    <section v-for="(heap, at) in first" :key="heap.name" class="letdown" :aria-label="`First mix ${heap.name}`">
       <p class="first">
-        First, {{ heap.name }}<span v-if="beads" class="quiet">, {{ mlText(heap.ml) }}</span
+        {{ at === 0 ? 'First' : 'Then' }}, {{ heap.name }}<span v-if="beads" class="quiet">, {{ mlText(heap.ml) }}</span
         ><span v-if="beads && heap.batch > 1.05" class="quiet"> (more than this pile needs)</span>:
       </p>
       <ul>

@@ -2,7 +2,7 @@ import { heapName, type AddingStep, type Mixture, type Way } from '@dusk/core';
 import type { Needs, Operation, PileDto } from '@dusk/wire';
 import { operationsToMix } from '@dusk/wire/mixed';
 import type { Tube } from '../tubes/tubes.ts';
-import { handlingOf, sourceName } from './handling.ts';
+import { handlingOf, isPale, sourceName } from './handling.ts';
 
 type Tubes = ReadonlyMap<string, Tube>;
 type Piles = ReadonlyMap<string, PileDto>;
@@ -18,7 +18,7 @@ export const mixAsPlanned = (pile: PileDto, tubes: Tubes, piles: Piles, plan: Mi
     stateOf: (tube) => tubes.get(tube)!.stateId,
     stageOf: (id) => piles.get(id)!.stages.at(-1)!.id,
     handlingOf: handlingOf(tubes),
-    nameOf: (heap) => heapName(heap, (leaf) => sourceName(leaf, tubes, piles)),
+    nameOf: (heap) => heapName(heap, (leaf) => sourceName(leaf, tubes, piles), isPale(tubes)),
   });
 
 /** Some ml of a tube, or of a pile as it is now. */

@@ -18,3 +18,10 @@ export function sourceName(source: Source, tubes: Tubes, piles: Piles): string {
   if (isTube(source)) return tubes.get(source.tube)?.name ?? 'a tube that is gone';
   return 'pile' in source ? (piles.get(source.pile)?.name ?? 'another pile') : 'the heap before';
 }
+
+/** L* from which a paint is one that others are let down with. */
+const PALE = 85;
+export const isPale =
+  (tubes: Tubes) =>
+  (source: Leaf): boolean =>
+    isTube(source) && (tubes.get(source.tube)?.masstone[0] ?? 0) > PALE;

@@ -16,7 +16,7 @@ import {
 import type { PileDto } from '@dusk/wire';
 import { partsText } from '../chips/words.ts';
 import type { Tube } from '../tubes/tubes.ts';
-import { handlingOf, sourceName } from './handling.ts';
+import { handlingOf, isPale, sourceName } from './handling.ts';
 
 /** One thing to measure, and what the heap turns into. */
 export interface Step {
@@ -51,7 +51,7 @@ export interface Known {
 export function stepsOf(mixture: Mixture, ml: number, { tubes, piles, paintOf }: Known): HeapSteps[] {
   const ordered = inMixingOrder(mixture, paintOf);
   const measured = measureOut(ordered, ml, handlingOf(tubes));
-  const names = ordered.heaps.map((heap) => heapName(heap, (leaf) => sourceName(leaf, tubes, piles)));
+  const names = ordered.heaps.map((heap) => heapName(heap, (leaf) => sourceName(leaf, tubes, piles), isPale(tubes)));
   const nameOf = (ingredient: Ingredient): string => (isHeap(ingredient) ? names[ingredient.heap]! : sourceName(ingredient, tubes, piles));
   return ordered.heaps.map((heap, at): HeapSteps => {
     const chips = chipsAlong(ordered, heap, paintOf);
