@@ -20,16 +20,19 @@ const pile = computed(() => heaps.value.at(-1)!);
         {{ at === 0 ? 'First' : 'Then' }}, {{ heap.name }}<span v-if="beads" class="quiet">, {{ mlText(heap.ml) }}</span
         ><span v-if="beads && heap.batch > 1.05" class="quiet"> (more than this pile needs)</span>:
       </p>
-      <ul>
+      <ul v-if="beads">
         <li v-for="part in heap.steps" :key="part.name" class="step">
           <span class="parts">{{ partsText(part.parts) }}</span>
           <span class="name">{{ part.name }}</span>
-          <template v-if="beads">
-            <span class="mm">{{ mmText(part.beadMm) }}</span>
-            <span class="bead" :style="{ width: `${part.beadMm}mm`, background: show(part.paint).css }" />
-          </template>
+          <span class="mm">{{ mmText(part.beadMm) }}</span>
+          <span class="bead" :style="{ width: `${part.beadMm}mm`, background: show(part.paint).css }" />
         </li>
       </ul>
+      <p v-else class="inline">
+        <template v-for="(part, i) in heap.steps" :key="part.name"
+          ><template v-if="i > 0"> · </template><strong>{{ partsText(part.parts) }}</strong> {{ part.name }}</template
+        >
+      </p>
     </section>
     <ol>
       <li v-for="step in pile.steps" :key="step.name" class="step">
@@ -95,6 +98,9 @@ ul {
   max-width: 100%;
   border-radius: 7px;
   margin-bottom: 8px;
+}
+.inline {
+  margin: 2px 0 0;
 }
 .letdown {
   border-bottom: 1px solid var(--surround-line);
