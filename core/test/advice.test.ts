@@ -1,0 +1,95 @@
+import { expect } from 'chai';
+import { best, CATALOGUE, findPlans, layPalette, solve, tubesThatReach, type Lab } from '../src/index.ts';
+import { headShaker } from '../bench/advice.ts';
+import { ADVICE_PALETTES, knownTubes } from '../bench/advicePalettes.ts';
+import { everydayLabs, EVERYDAY, isPale } from '../bench/everyday.ts';
+import { bestOfFour } from '../bench/exact.ts';
+
+const LABS = everydayLabs();
+const every = (n: number, from = 0): Lab[] => LABS.filter((_, i) => i % n === from);
+const palette = (name: string) => layPalette(knownTubes(ADVICE_PALETTES[name]!));
+
+describe('advice on everyday colours', () => {
+  it('has a hundred of them, many pale', () => {
+    expect(EVERYDAY).to.have.length(100);
+    expect(new Set(EVERYDAY.map((e) => e.name)).size).to.equal(100);
+    expect(LABS.filter(isPale).length).to.be.above(15);
+  });
+
+  for (const [name, from] of [
+    ['six, mixed darks', 0],
+    ['eight for skin', 1],
+    ['twelve, ordinary', 2],
+  ] as const)
+    it(`reaches what four of the tubes reach: ${name}`, () => {
+      const laid = palette(name);
+      const losses: number[] = [];
+      for (const target of every(4, from)) {
+        const truth = bestOfFour(laid, target);
+        const found = best(laid, target);
+        losses.push(found.deltaE00 - truth);
+        if (truth <= 1.5) expect(found.deltaE00, JSON.stringify(target)).to.be.at.most(2);
+      }
+      losses.sort((a, b) => a - b);
+      expect(losses[Math.floor(losses.length * 0.9)]).to.be.below(1.2);
+    });
+
+  it('hardly ever makes a painter shake the head', () => {
+    const shakers = ['eight for skin', 'twelve, ordinary', 'sixteen, outdoors'].flatMap((name) => {
+      const laid = palette(name);
+      return every(4, 3).map((target) => headShaker(laid, target));
+    });
+    expect(shakers.filter(Boolean).length / shakers.length).to.be.at.most(0.05);
+    expect(shakers.filter((why) => why === 'opposites')).to.have.length(0);
+  });
+
+  it('takes an earth or a safe tube where it comes as near as one that asks for care', () => {
+    const laid = palette('twelve, ordinary');
+    // Dark skin in shadow, ochre wall in shade, pewter.
+    for (const target of [
+      [30, 10, 12],
+      [48, 8, 26],
+      [52, 0, 3],
+    ] as Lab[])
+      for (const id of Object.keys(best(laid, target).flat))
+        expect(['cadmium', 'cobalt', 'lead'], id).to.not.include(CATALOGUE.get(id)!.caution);
+  });
+
+  it('weighs care by what the tube says, not by its name', () => {
+    const unsafe = knownTubes(ADVICE_PALETTES['twelve, ordinary']!).map((t) => ({
+      ...t,
+      caution: t.id === 'yellow-ochre' ? 'lead' : 'none',
+    }));
+    const target: Lab = [62, 8, 30];
+    expect(best(palette('twelve, ordinary'), target).flat).to.have.property('yellow-ochre');
+    expect(best(layPalette(unsafe), target).flat).to.not.have.property('yellow-ochre');
+  });
+
+  it('is surer of measured tubes than of typical ones', () => {
+    const tubes = knownTubes(ADVICE_PALETTES['eight for skin']!);
+    const errorOf = (basis: 'typical' | 'learnt' | 'fitted' | 'measured'): number =>
+      findPlans(layPalette(tubes.map((t) => ({ ...t, basis }))), { target: [70, 8, 16] })[0]!.error;
+    const errors = (['typical', 'learnt', 'fitted', 'measured'] as const).map(errorOf);
+    errors.slice(1).forEach((error, i) => expect(error).to.be.below(errors[i]!));
+  });
+
+  it('keeps to what covers, or lets through, when that is minded most', () => {
+    const laid = palette('sixteen, outdoors');
+    const target: Lab = [45, 28, 24];
+    const [covers] = solve(laid, target, { emphasis: 'covers' }).recipes;
+    const [through] = solve(laid, target, { emphasis: 'lets through' }).recipes;
+    expect(covers!.betterAt).to.equal('close and covering');
+    expect(through!.betterAt).to.equal('close and transparent');
+    expect(Object.keys(covers!.flat).sort()).to.not.deep.equal(Object.keys(through!.flat).sort());
+  });
+
+  it('names the one tube of a rack of thirty that brings a colour nearest', () => {
+    const laid = palette('eight for skin');
+    const rack = knownTubes([...CATALOGUE.keys()].filter((id) => !laid.ingredients.some((t) => t.id === id)).slice(0, 30));
+    const target: Lab = [50, -40, 5];
+    const advice = tubesThatReach(laid, rack, target);
+    expect(advice).to.have.length(3);
+    expect(advice[0]!.deltaE00).to.be.below(best(laid, target).deltaE00);
+    advice.slice(1).forEach((a, i) => expect(a.deltaE00).to.be.at.least(advice[i]!.deltaE00));
+  });
+});
