@@ -28,10 +28,10 @@ export const WORTH = {
 
 /** ΔE00 a painter would give away to do without a pigment that asks for care. */
 const CARE: Readonly<Record<string, number>> = {
-  lead: 0.7,
-  cadmium: 0.35,
-  cobalt: 0.3,
-  nickel: 0.2,
+  lead: 0.9,
+  cadmium: 0.5,
+  cobalt: 0.55,
+  nickel: 0.4,
   chromium: 0.1,
   manganese: 0.05,
   fugitive: 0.3,
