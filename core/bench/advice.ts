@@ -1,5 +1,5 @@
 import { CATALOGUE, findPlans, layPalette, solve, tubesThatReach, type Lab, type Palette, type Recipe } from '../src/index.ts';
-import { areOpposites, loudness } from '../src/matching/worth.ts';
+import { areOpposites, expectedDifference, loudness } from '../src/matching/worth.ts';
 import { seeded } from '../src/random.ts';
 import { ADVICE_PALETTES, knownTubes } from './advicePalettes.ts';
 import { everydayLabs, isPale } from './everyday.ts';
@@ -48,7 +48,7 @@ export function headShaker(palette: Palette, target: Lab): string | undefined {
   const all = findPlans(palette, { target }, 40);
   const setOf = (f: (typeof all)[number]): string[] => f.plan.set.map((i) => palette.ingredients[i]!.id);
   const asGood = all.filter(
-    (f) => Math.hypot(f.deltaE00, f.error, f.dosing / 2) <= first.expected + AS_GOOD && f.deltaE00 <= Math.max(2, first.deltaE00),
+    (f) => expectedDifference(f.deltaE00, f.error, f.dosing) <= first.expected + AS_GOOD && f.deltaE00 <= Math.max(2, first.deltaE00),
   );
   const without = (bad: (ids: readonly string[]) => boolean): boolean =>
     bad(used) && asGood.some((f) => !bad(setOf(f)) && f.plan.heaps.length <= first.mixture.heaps.length);

@@ -336,7 +336,7 @@ class Drawing {
 
   /** A body of all but the base, mixed strong, then let into it. */
   private bodies(): void {
-    this.letInto([], this.byShare.slice(1), this.shares, this.byShare[0]!);
+    this.letInto(this.byShare.slice(1), this.shares, this.byShare[0]!);
   }
 
   /**
@@ -403,7 +403,7 @@ class Drawing {
         const weights = Float64Array.from(shares);
         weights[weak]! -= taken;
         weights[tube]! += taken;
-        this.letInto([], byShare.slice(1), weights, byShare[0]!, { tube, base: weak, ratio });
+        this.letInto(byShare.slice(1), weights, byShare[0]!, { tube, base: weak, ratio });
       }
     }
   }
@@ -412,15 +412,9 @@ class Drawing {
    * Tries a body of whole parts let into its base at the ratios about the one wanted.
    * @param down of a tube in the body, which is mixed before it
    */
-  private letInto(
-    first: readonly (readonly PlanPart[])[],
-    inside: readonly number[],
-    weights: Float64Array,
-    base: number,
-    down?: Down,
-  ): void {
+  private letInto(inside: readonly number[], weights: Float64Array, base: number, down?: Down): void {
     const m = inside.length;
-    const before = down ? [...first, this.downHeap(down)] : first;
+    const before = down ? [this.downHeap(down)] : [];
     const pulls = inside.map((k) => (k === down?.tube ? this.downPull(down) : this.pullOf(k)));
     const wanted = inside.map((k) => weights[k]!);
     let body = 0;

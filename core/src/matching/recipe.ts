@@ -9,6 +9,7 @@ import { steadinessOf } from '../mixing/predict.ts';
 import type { Portion } from '../paint/mix.ts';
 import type { Found } from './find.ts';
 import type { Palette, PaletteIngredient } from './palette.ts';
+import { expectedDifference } from './worth.ts';
 
 /** A recipe, its colour and how it stands to a target. */
 export interface Recipe {
@@ -88,7 +89,7 @@ export function recipeOf(palette: Palette, { plan, error, dosing, score }: Found
     flat: flatOn(palette, mixture),
     ...stands,
     steadiness: steadinessOf(mixture, paintOn(palette), palette.eye.light),
-    expected: Math.sqrt(stands.deltaE00 ** 2 + error ** 2 + (dosing / 2) ** 2),
+    expected: expectedDifference(stands.deltaE00, error, dosing),
     score,
   };
 }

@@ -8,7 +8,7 @@ export const MOST_TOGETHER = 4;
 /** Shares below this are none. */
 const LEAST_SHARE = 1e-4;
 /** ΔE00 from which nothing better is sought, where shares are only ranked; and what counts as a gain. */
-export const NEAR_ENOUGH = 0.12;
+const NEAR_ENOUGH = 0.12;
 const GAINING = 0.02;
 const MOST_ROUNDS = 9;
 
