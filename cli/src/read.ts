@@ -6,6 +6,7 @@ import {
   CraftError,
   finite,
   firstBeliefs,
+  knifeOf,
   illuminantFromInput,
   labOf,
   limitsFromInput,
@@ -14,16 +15,21 @@ import {
   moved,
   partsInWords,
   pigmentFromInput,
+  readingOf,
+  SIGHTS,
   reflectance,
   smoothSpectrum,
   type Beliefs,
   type Illuminant,
+  type KnownDoubts,
   type Lab,
   type PaintCurves,
   type Film,
   type Palette,
   type PaletteMix,
   type PaletteTube,
+  type Reading,
+  type Sight,
   type Portion,
   type Shift,
   type Viewing,
@@ -50,10 +56,10 @@ export function partsFromInput(parts: unknown): { readonly id: string; readonly 
 }
 
 /** Tubes and their parts, which may be words: those lie in a range. */
-export function uncertainPartsFromInput(parts: unknown): (Portion & { readonly range?: readonly [number, number] })[] {
+export function uncertainPartsFromInput(parts: unknown): (Portion & { readonly id: string; readonly range?: readonly [number, number] })[] {
   if (typeof parts !== 'object' || parts === null || Array.isArray(parts)) return partsFromInput(parts);
   return Object.entries(parts).map(([id, n]) =>
-    typeof n === 'string' ? { paint: pigmentFromInput(id), ...partsInWords(n) } : partsFromInput({ [id]: n })[0]!,
+    typeof n === 'string' ? { id, paint: pigmentFromInput(id), ...partsInWords(n) } : partsFromInput({ [id]: n })[0]!,
   );
 }
 
@@ -96,21 +102,47 @@ let held: { readonly key: string; readonly palette: Palette } | undefined;
 const isNumbers = (list: unknown, length: number): list is number[] =>
   Array.isArray(list) && list.length === length && list.every((v) => typeof v === 'number' && Number.isFinite(v));
 
+/** Tubes and sightings that beliefs may speak of. */
+const MOST_BELIEVED = 200;
+
 /** Beliefs that an earlier correction answered with; first ones when there are none. */
-export function beliefsFromInput(input: unknown, ids: readonly string[]): Beliefs {
-  if (input === undefined) return firstBeliefs(ids);
-  const { ids: named, mean, covariance } = fieldsOf(input, ['ids', 'mean', 'covariance']);
-  const size = 3 * ids.length;
-  if (!Array.isArray(named) || named.length !== ids.length || named.some((id, i) => id !== ids[i]))
-    throw new CraftError('input', 'The beliefs are of another palette: their ids must be those of the palette, in its order.');
+export function beliefsFromInput(input: unknown): Beliefs {
+  if (input === undefined) return firstBeliefs([]);
+  const { ids, mean, covariance } = fieldsOf(input, ['ids', 'mean', 'covariance']);
+  const named =
+    Array.isArray(ids) && ids.length <= MOST_BELIEVED && ids.every((id) => typeof id === 'string') ? (ids as string[]) : undefined;
+  const size = 3 * (named?.length ?? 0);
   if (
+    !named ||
+    new Set(named).size !== named.length ||
     !isNumbers(mean, size) ||
     !Array.isArray(covariance) ||
     covariance.length !== size ||
     !covariance.every((row) => isNumbers(row, size))
   )
     throw new CraftError('input', 'The beliefs are broken; give back what an earlier correction answered.');
-  return { ids, mean, covariance: covariance as number[][] };
+  return { ids: named, mean, covariance: covariance as number[][] };
+}
+
+/** How a colour was read: by what, and in which sitting. */
+export function readingFromInput(by: unknown, sitting: unknown): Reading | undefined {
+  if (by === undefined) {
+    if (sitting !== undefined) throw new CraftError('input', 'A sitting needs "by", so that it is known how it was read.');
+    return undefined;
+  }
+  if (!SIGHTS.includes(by as Sight)) throw new CraftError('input', `"by" is one of ${SIGHTS.join(', ')}; it is ${JSON.stringify(by)}.`);
+  if (sitting !== undefined && (typeof sitting !== 'string' || sitting.length > 100))
+    throw new CraftError('input', 'sitting must be a name, as "tuesday".');
+  return readingOf(by as Sight, `${by as Sight} ${(sitting as string | undefined) ?? ''}`.trim());
+}
+
+export const knifeFromInput = (knife: unknown): number | undefined =>
+  knife === undefined ? undefined : knifeOf(finite('parts', 'knife', knife));
+
+/** What is known of doubts: beliefs about tubes, and the knife. */
+export function doubtsFromInput(beliefs: unknown, given: unknown): KnownDoubts & { readonly joint?: Beliefs } {
+  const knife = knifeFromInput(given);
+  return { ...(beliefs !== undefined && { joint: beliefsFromInput(beliefs) }), ...(knife !== undefined && { knife }) };
 }
 
 /** A film of paint over its ground. */
@@ -155,11 +187,8 @@ interface PaletteInput extends ViewingInput {
 function believedTubes(palette: unknown, beliefs: unknown): PaletteTube[] {
   const tubes = tubesFromInput(palette);
   if (beliefs === undefined) return tubes;
-  const known = beliefsFromInput(
-    beliefs,
-    tubes.map((t) => t.id),
-  );
-  return tubes.map((t) => ({ ...t, ...believed(t, known, t.id) }));
+  const known = beliefsFromInput(beliefs);
+  return tubes.map((t): PaletteTube => (known.ids.includes(t.id) ? { ...t, ...believed(t, known, t.id), basis: 'learnt' } : t));
 }
 
 export function paletteFromInput(input: PaletteInput): Palette {

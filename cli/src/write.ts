@@ -1,12 +1,42 @@
-import { CATALOGUE, isHeap, isTube, labToHex, trustIn, type Heap, type Ingredient, type Lab, type Mixture, type Recipe } from '@dusk/core';
+import {
+  CATALOGUE,
+  isHeap,
+  isTube,
+  labToHex,
+  trustIn,
+  type Heap,
+  type Ingredient,
+  type KnownDoubts,
+  type KnownPortion,
+  type Lab,
+  type Laying,
+  type Mixture,
+  type Palette,
+  type Portion,
+  type Recipe,
+} from '@dusk/core';
 import { rounded, roundedList } from './command.ts';
 
 export const writtenShares = (flat: Readonly<Record<string, number>>): Record<string, number> =>
   Object.fromEntries(Object.entries(flat).map(([id, share]) => [id, rounded(share, 9)]));
 
-/** ΔE00 that nine of ten mixtures from real tubes of these generic pigments stay within. */
-const errorEstimate = ({ flat }: Recipe): number =>
-  rounded(trustIn(Object.entries(flat).map(([id, parts]) => ({ paint: CATALOGUE.get(id)!, parts }))).errorEstimate, 2);
+/** ΔE00 that nine of ten mixtures from real tubes of these generic pigments stay within; of tubes that were learnt, what is still unknown of them. */
+export function errorEstimate(portions: readonly NamedPortion[], doubts: KnownDoubts = {}, laying?: Laying): number {
+  const { joint } = doubts;
+  const known = portions.map((portion): KnownPortion => (joint?.ids.includes(portion.id) ? { ...portion, basis: 'learnt' } : portion));
+  return rounded(trustIn(known, laying, doubts).errorEstimate, 2);
+}
+
+/** A portion of a tube by its name. */
+export interface NamedPortion extends Portion {
+  readonly id: string;
+}
+
+/** What a recipe takes of each tube of a palette. */
+export const portionsOf = ({ flat }: Recipe, palette?: Palette): NamedPortion[] => {
+  const laid = new Map(palette?.ingredients.map((i) => [i.id, i]));
+  return Object.entries(flat).map(([id, parts]) => ({ id, paint: laid.get(id) ?? CATALOGUE.get(id)!, parts }));
+};
 
 /** Names of the heaps that are mixed first: what is let down, or a body. */
 function heapNames({ heaps }: Mixture): string[] {
@@ -36,14 +66,14 @@ export function writtenMixture(mixture: Mixture) {
 }
 
 /** A recipe as every command writes it. */
-export const writtenRecipe = (recipe: Recipe) => ({
+export const writtenRecipe = (recipe: Recipe, palette?: Palette, doubts?: KnownDoubts) => ({
   ...writtenMixture(recipe.mixture),
   flat: writtenShares(recipe.flat),
   deltaE00: rounded(recipe.deltaE00),
   valueError: rounded(recipe.valueError),
   lab: roundedList(recipe.lab),
   steadiness: rounded(recipe.steadiness),
-  errorEstimate: errorEstimate(recipe),
+  errorEstimate: errorEstimate(portionsOf(recipe, palette), doubts),
   expected: rounded(recipe.expected),
   score: rounded(recipe.score),
 });

@@ -185,6 +185,27 @@ describe('the other commands of dusk', () => {
     expect(answer('correct', { palette, stages, target: input.target, beliefs: first.beliefs }).off).to.be.below(first.off);
   });
 
+  it('correct: what is read by a photo is unsure, and a sitting keeps its offset', () => {
+    const palette = ['titanium-white', 'yellow-ochre', 'burnt-umber', 'ultramarine-blue'];
+    const mixed = { 'titanium-white': 6, 'burnt-umber': 2 };
+    const input = { palette, mixed, seen: { hex: '#8f7f6d' }, target: { hex: '#8f7350' } };
+    const photo = answer('correct', { ...input, by: 'photo', sitting: 'morning' });
+    expect(photo.off).to.equal(answer('correct', input).off);
+    expect(photo.believed_off).to.not.equal(photo.off);
+    expect(photo.beliefs.ids).to.include('sighting photo morning');
+    const more = answer('correct', {
+      ...input,
+      palette: ['titanium-white', 'burnt-umber'],
+      by: 'photo',
+      sitting: 'morning',
+      beliefs: photo.beliefs,
+    });
+    expect(more.beliefs.ids).to.have.length(3);
+    const recipe = { parts: mixed, trust: true, beliefs: photo.beliefs };
+    expect(answer('mix', { ...recipe, knife: 0.25 }).errorEstimate).to.be.above(answer('mix', recipe).errorEstimate);
+    expect(answer('mix', recipe).errorEstimate).to.be.below(answer('mix', { parts: mixed, trust: true }).errorEstimate);
+  });
+
   it('mix: words are uncertain parts, and count into the estimate', () => {
     const certain = answer('mix', { parts: { 'titanium-white': 8, 'phthalo-blue': 0.1 }, trust: true });
     const words = answer('mix', { parts: { 'titanium-white': 'mostly', 'phthalo-blue': 'a speck' }, trust: true });
@@ -290,9 +311,12 @@ describe('bad input to dusk', () => {
         mixed: { 'titanium-white': 1 },
         seen: { hex: '#fff' },
         target: { hex: '#fff' },
-        beliefs: { ids: [], mean: [], covariance: [] },
+        beliefs: { ids: ['yellow-ochre'], mean: [], covariance: [] },
       },
     ],
+    ['correct', { palette: PALETTE, mixed: { 'titanium-white': 1 }, seen: { hex: '#fff' }, target: { hex: '#fff' }, by: 'guess' }],
+    ['correct', { palette: PALETTE, mixed: { 'titanium-white': 1 }, seen: { hex: '#fff' }, target: { hex: '#fff' }, knife: 4 }],
+    ['correct', { palette: PALETTE, mixed: { 'titanium-white': 1 }, seen: { hex: '#fff' }, target: { hex: '#fff' }, sitting: 'x' }],
     ['string', { stops: [{ hex: '#fff' }], piles: 3, palette: PALETTE }],
     ['string', { stops: [{ hex: '#fff' }, { hex: '#000' }], piles: 1e9, palette: PALETTE }],
     ['place', { parts: { 'titanium-white': 1 } }],

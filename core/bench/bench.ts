@@ -7,6 +7,7 @@ import { addingATube, adviceRows, outOfReachTimes, type AdviceRow } from './advi
 import { hangingRows, type HangingRow } from './hanging.ts';
 import { mendingRows, type MendingRow } from './mending.ts';
 import { puttingRows, type PuttingRow } from './putting.ts';
+import { biasedRows, coverRows, type BiasedRow, type CoverRow } from './reading.ts';
 
 const ms = (v: number): string => (v < 10 ? v.toFixed(2) : v.toFixed(0));
 const table = (heads: readonly string[], rows: readonly (readonly string[])[]): string =>
@@ -98,6 +99,26 @@ const puttingTable = (rows: readonly PuttingRow[]): string =>
     rows.map((r) => [r.what, `${ms(r.p50)} ms`, `${ms(r.p95)} ms`, `≤ ${r.asked} ms`]),
   );
 
+const share = (v: number): string => `${(100 * v).toFixed(0)} %`;
+
+const biasedTable = (rows: readonly BiasedRow[]): string =>
+  table(
+    ['read by', 'late piles truly above 2', 'end p90', 'late corrections that make it worse', 'offset not known after 13 piles'],
+    rows.map((r) => [
+      r.studio,
+      share(r.above2),
+      r.endP90.toFixed(2),
+      `${share(r.worse)} of ${r.corrections}`,
+      `ΔE ${r.offsetLeft.toFixed(2)}`,
+    ]),
+  );
+
+const coverTable = (rows: readonly CoverRow[]): string =>
+  table(
+    ['taught by', 'inside the stated error', 'by thirds of it', 'stated, mean', 'truly off, mean'],
+    rows.map((r) => [r.taught, share(r.cover), r.thirds.map(share).join(', '), r.stated.toFixed(2), r.off.toFixed(2)]),
+  );
+
 const rows = adviceRows();
 console.log(adviceTable(rows));
 const adding = addingATube();
@@ -110,10 +131,14 @@ const putting = puttingRows();
 console.log(puttingTable(putting));
 const mended = mendingRows();
 console.log(mendingTable(mended));
+const covers = coverRows(40);
+console.log(coverTable(covers));
 const hanging = hangingRows();
 console.log(hangingTable(hanging));
 
 if (process.argv.includes('--write')) {
+  const readings = biasedRows(30);
+  console.log(biasedTable(readings));
   const closing = closingRows(30);
   console.log(closingTable(closing));
   writeFileSync(
@@ -163,6 +188,20 @@ Simulated: hidden tubes differ from the typical ones (usual: strength ×0.7–1.
 ${closingTable(closing)}
 
 Asked for: median ≤ 1 and p90 ≤ 2 corrections at first; mean ≤ 0.25 (usual) and 0.4 (harsh), p90 ≤ 1 after ten piles.
+
+A reader, an eye or a photo is off alike over a whole sitting. Painters who cannot see the truth add what is advised until they are told to leave the pile; thirteen piles in one sitting, the last three counted:
+
+${biasedTable(readings)}
+
+Asked for: at most 10 % truly above 2, and 10 % made worse, where readings are off by 1.75.
+
+## What the stated error is worth
+
+Hidden tubes again, taught by some piles; then 25 other mixtures of each painter, white and one to three tubes. With a knife named, doses of the true mixture are off, too.
+
+${coverTable(covers)}
+
+Asked for: 88 to 92 % inside.
 `,
   );
 }

@@ -45,7 +45,19 @@ export * from './families/pairs.ts';
 export * from './mixing/inPlace.ts';
 export * from './matching/rederive.ts';
 export * from './correcting/recall.ts';
-export * from './correcting/beliefs.ts';
+export { believed, beliefOf, firstBeliefs, onlyOf, type Beliefs, type TubeBelief } from './correcting/beliefs.ts';
+export {
+  afterEvidence,
+  learn,
+  knifeOf,
+  KNIFE,
+  FINEST_KNIFE,
+  COARSEST_KNIFE,
+  type Dose,
+  type Evidence,
+  type Learnt,
+  type Stage,
+} from './correcting/learn.ts';
 export * from './correcting/additions.ts';
 export * from './correcting/asSeen.ts';
 export * from './correcting/doubt.ts';

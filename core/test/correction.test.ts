@@ -16,6 +16,7 @@ import {
   lookAfter,
   mixCurves,
   opened,
+  readingOf,
   reflectance,
   waysToAdd,
   type Beliefs,
@@ -114,7 +115,7 @@ describe('beliefs', () => {
     expect(residual).to.deep.equal([0, 0, 0]);
   });
 
-  const blueInWhite = (n: number, observed: Lab, doubt?: number): Evidence => ({
+  const blueInWhite = (n: number, observed: Lab, noise?: number): Evidence => ({
     stages: [
       {
         additions: [
@@ -122,7 +123,7 @@ describe('beliefs', () => {
           { id: 'ultramarine-blue', parts: n },
         ],
         observed,
-        ...(doubt !== undefined && { doubt }),
+        ...(noise !== undefined && { reading: { sighting: 'one', noise, bias: 0 } }),
       },
     ],
   });
@@ -194,6 +195,50 @@ describe('beliefs', () => {
       stages: [{ ...stage!, additions: stage!.additions.map((d) => ({ ...d, range: [d.parts / 3, d.parts * 3] as const })) }],
     };
     expect(strength(inWords) - 1).to.be.below((sure - 1) * 0.7);
+  });
+
+  it('take little from doses of a coarse knife', () => {
+    const [stage] = blueInWhite(1, strongBlue(1)).stages;
+    const strength = (knife: number) => beliefOf(afterEvidence([{ stages: [{ ...stage!, knife }] }], TUBES), 'ultramarine-blue').strength;
+    expect(strength(0.4) - 1).to.be.below((strength(0.1) - 1) * 0.8);
+    expect(() => strength(2)).to.throw(/knife/);
+    expect(() => strength(NaN)).to.throw(/knife/);
+  });
+
+  it('find by how much a sitting is off, and teach the tubes none of it', () => {
+    const offset = [1.5, -1, 0.5] as const;
+    const photo = readingOf('photo', 'this morning');
+    const pile = (id: string, n: number): Evidence => {
+      const [L, a, b] = look([
+        [tube('titanium-white'), 6],
+        [tube(id), n],
+      ]);
+      const observed: Lab = [L + offset[0], a + offset[1], b + offset[2]];
+      const additions = [
+        { id: 'titanium-white', parts: 6 },
+        { id, parts: n },
+      ];
+      return { stages: [{ additions, observed, reading: photo }] };
+    };
+    const evidence = IDS.slice(1).flatMap((id) => [pile(id, 1), pile(id, 3)]);
+    const before = afterEvidence(evidence.slice(0, -1), TUBES);
+    const { offset: found, beliefs, unsure } = learn(before, TUBES, evidence.at(-1)!.stages);
+    expect(Math.hypot(...found.map((v, i) => v - offset[i]!))).to.be.below(0.6);
+    expect(unsure).to.be.below(1);
+    // The same readings, taken for true.
+    const naive = evidence.map(({ stages }) => ({ stages: stages.map(({ additions, observed }) => ({ additions, observed: observed! })) }));
+    const astray = (of: Beliefs) => IDS.reduce((sum, id) => sum + Math.abs(Math.log(beliefOf(of, id).strength)), 0);
+    expect(astray(beliefs)).to.be.below(astray(afterEvidence(naive, TUBES)) * 0.8);
+  });
+
+  it('forget sittings of old, not what they taught', () => {
+    const piles = Array.from({ length: 20 }, (_, n): Evidence => ({
+      stages: [{ ...blueInWhite(1, strongBlue(1)).stages[0]!, reading: readingOf('photo', `day ${n}`) }],
+    }));
+    const { ids, mean } = afterEvidence(piles, TUBES);
+    expect(ids.length).to.be.below(12);
+    expect(mean).to.have.length(3 * ids.length);
+    expect(beliefOf(afterEvidence(piles, TUBES), 'ultramarine-blue').strength).to.be.above(1.1);
   });
 
   it('take a tenth of a knife for granted, not a third', () => {
@@ -413,6 +458,27 @@ describe('correcting a pile', () => {
     expect(off).to.be.closeTo(deltaE00(target, seenNow), 1e-9);
     expect(ways[0]!.deltaE00).to.be.below(1.5);
     expect(beliefs).to.deep.equal(firstBeliefs([]));
+  });
+
+  it('leaves a pile that an unsure reading alone calls wrong, not one that is wrong for sure', () => {
+    const parts = [
+      [tube('titanium-white'), 4],
+      [tube('burnt-umber'), 2],
+    ] as const;
+    const target = look(parts);
+    const additions = parts.map(([{ id }, n]) => ({ id, parts: n }));
+    const advice = (by: 'photo' | 'reader', off: number) =>
+      correct({
+        palette: TUBES,
+        stages: [{ additions, observed: [target[0] + off, target[1], target[2]], reading: readingOf(by, 'today') }],
+        target,
+        beliefs: firstBeliefs(IDS),
+      });
+    expect(advice('reader', 2.2).advice).to.equal('add');
+    const leaves = advice('photo', 2.2);
+    expect(leaves.advice).to.equal('leave it');
+    expect(leaves.off).to.be.above(leaves.believedOff);
+    expect(advice('photo', 7).advice).to.equal('add');
   });
 
   it('starts from what was seen last, however often it was corrected', () => {

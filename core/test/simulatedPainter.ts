@@ -4,6 +4,7 @@ import {
   deviate,
   drawDeviation,
   labOf,
+  KNIFE,
   layPalette,
   mixCurves,
   reflectance,
@@ -27,16 +28,63 @@ export interface SimulatedPainter {
   readonly random: () => number;
   readonly typical: readonly PaletteTube[];
   readonly hidden: ReadonlyMap<string, PaletteTube>;
+  /** Half-width of what a dose is off by, as a share of itself. */
+  readonly knife: number;
 }
 
-export function painter(typical: readonly PaletteTube[], seed: number, spread: Spread = USUAL_SPREAD): SimulatedPainter {
+export function painter(
+  typical: readonly PaletteTube[],
+  seed: number,
+  spread: Spread = USUAL_SPREAD,
+  knife: number = KNIFE,
+): SimulatedPainter {
   const random = seeded(seed);
   const hidden = new Map(typical.map((t) => [t.id, { id: t.id, ...deviate(t, drawDeviation(spread, random)) }]));
-  return { random, typical, hidden };
+  return { random, typical, hidden, knife };
 }
 
 const trueLook = (hidden: ReadonlyMap<string, PaletteTube>, parts: ReadonlyMap<string, number>): Lab =>
   labOf(reflectance(mixCurves([...parts].map(([id, n]) => ({ paint: hidden.get(id)!, parts: n })))));
+
+/** A pile under a painter's knife: what is meant goes in by about as much, and is read with noise of ΔE 0.5. */
+export class TruePile {
+  private readonly parts = new Map<string, number>();
+
+  constructor(
+    private readonly by: SimulatedPainter,
+    /** By how much its reader reads too high. */
+    private readonly offset: Lab = [0, 0, 0],
+  ) {}
+
+  dose(adds: readonly Dose[]): void {
+    const { random, knife } = this.by;
+    for (const { id, parts } of adds) this.parts.set(id, (this.parts.get(id) ?? 0) + parts * (1 + knife * (2 * random() - 1)));
+  }
+
+  get look(): Lab {
+    return trueLook(this.by.hidden, this.parts);
+  }
+
+  get size(): number {
+    return [...this.parts.values()].reduce((s, v) => s + v, 0);
+  }
+
+  read(): Lab {
+    const [L, a, b] = this.look;
+    const { random } = this.by;
+    const s = 0.5 / Math.sqrt(3);
+    const wide = 1 + 0.045 * Math.hypot(a, b);
+    const [dL, da, db] = this.offset;
+    return [L + dL + s * 1.2 * normal(random), a + da + s * wide * normal(random), b + db + s * wide * normal(random)];
+  }
+}
+
+/** The recipe that is believed best for a target, in doses of a pile of twelve parts. */
+export function bestDoses({ typical }: SimulatedPainter, target: Lab, beliefs: Beliefs): Dose[] {
+  const known = typical.map((t) => ({ id: t.id, ...believed(t, beliefs, t.id) }));
+  const { flat } = best(layPalette(known, LIMITS), target);
+  return Object.entries(flat).map(([id, share]) => ({ id, parts: 12 * share }));
+}
 
 /** How one pile went. */
 export interface Outcome {
@@ -47,36 +95,26 @@ export interface Outcome {
 }
 
 /** Mixes one pile to a target and corrects it until its true colour is within ΔE00 2. */
-export function closeIn({ random, typical, hidden }: SimulatedPainter, target: Lab, beliefs: Beliefs, most = 6): Outcome {
-  const known = typical.map((t) => ({ id: t.id, ...believed(t, beliefs, t.id) }));
-  const { flat } = best(layPalette(known, LIMITS), target);
-  const pile = new Map<string, number>();
-  const dose = (adds: readonly Dose[]): void => {
-    for (const { id, parts } of adds) pile.set(id, (pile.get(id) ?? 0) + parts * (1 + 0.1 * (2 * random() - 1)));
-  };
-  const observe = (): Lab => {
-    const [L, a, b] = trueLook(hidden, pile);
-    const s = 0.5 / Math.sqrt(3);
-    const wide = 1 + 0.045 * Math.hypot(a, b);
-    return [L + s * 1.2 * normal(random), a + s * wide * normal(random), b + s * wide * normal(random)];
-  };
+export function closeIn(by: SimulatedPainter, target: Lab, beliefs: Beliefs, most = 6): Outcome {
+  const { typical } = by;
+  const pile = new TruePile(by);
   const stages: Stage[] = [];
-  const mixed = Object.entries(flat).map(([id, share]) => ({ id, parts: 12 * share }));
-  dose(mixed);
-  stages.push({ additions: mixed, observed: observe() });
-  const firstError = deltaE00(target, trueLook(hidden, pile));
-  const started = [...pile.values()].reduce((s, v) => s + v, 0);
+  const put = (additions: readonly Dose[]): void => {
+    pile.dose(additions);
+    stages.push({ additions, observed: pile.read() });
+  };
+  const off = (): number => deltaE00(target, pile.look);
+  put(bestDoses(by, target, beliefs));
+  const firstError = off();
+  const started = pile.size;
   let corrections = 0;
-  while (deltaE00(target, trueLook(hidden, pile)) > 2 && corrections < most) {
-    const size = [...pile.values()].reduce((s, v) => s + v, 0);
-    const { add } = correct({ palette: typical, stages, target, beliefs, mostGrowth: (4 * started) / size });
+  while (off() > 2 && corrections < most) {
+    const { add } = correct({ palette: typical, stages, target, beliefs, mostGrowth: (4 * started) / pile.size });
     if (add.length === 0) break;
-    dose(add);
-    stages.push({ additions: add, observed: observe() });
+    put(add);
     corrections++;
   }
-  const failed = deltaE00(target, trueLook(hidden, pile)) > 2;
-  return { corrections, failed, beliefs: learn(beliefs, typical, stages).beliefs, firstError };
+  return { corrections, failed: off() > 2, beliefs: learn(beliefs, typical, stages).beliefs, firstError };
 }
 
 /** A target that these hidden tubes can mix. */

@@ -1,5 +1,19 @@
 import { expect } from 'chai';
-import { CATALOGUE, deltaE00, labOf, mixCurves, reflectance, trustIn, type Basis, type PaintCurves } from '../src/index.ts';
+import fc from 'fast-check';
+import {
+  CATALOGUE,
+  deltaE00,
+  firstBeliefs,
+  labOf,
+  learn,
+  mixCurves,
+  reflectance,
+  trustIn,
+  type Basis,
+  type Beliefs,
+  type KnownPortion,
+  type PaintCurves,
+} from '../src/index.ts';
 import { seeded } from '../src/random.ts';
 
 /**
@@ -77,6 +91,44 @@ describe('how far a prediction is trusted', () => {
     ];
     const said = exact.map((p) => ({ ...p, range: [p.parts * 0.5, p.parts * 2] as const }));
     expect(trustIn(said).errorEstimate).to.be.above(trustIn(exact).errorEstimate * 1.2);
+  });
+
+  it('shrinks as piles teach, and together: two tubes of which only the ratio is known are sure in a mixture', () => {
+    const ids = ['titanium-white', 'ultramarine-blue'];
+    const portions = ids.map((id, i) => ({ id, paint: CATALOGUE.get(id)!, parts: 5 - 4 * i, basis: 'learnt' as const }));
+    const first = firstBeliefs(ids);
+    const tubes = portions.map(({ id, paint }) => ({ id, ...paint }));
+    const additions = portions.map(({ id, parts }) => ({ id, parts }));
+    const observed = labOf(reflectance(mixCurves(portions)));
+    const taught = learn(first, tubes, [{ additions, observed, knife: 0.02 }]).beliefs;
+    const stated = (joint: Beliefs, knife = 0) => trustIn(portions, undefined, { joint, knife }).errorEstimate;
+    expect(stated(taught)).to.be.below(stated(first) * 0.75);
+    const apart = {
+      ...taught,
+      covariance: taught.covariance.map((row, i) => row.map((v, j) => (Math.floor(i / 3) === Math.floor(j / 3) ? v : 0))),
+    };
+    expect(stated(taught)).to.be.below(stated(apart));
+    expect(stated(taught, 0.25)).to.be.above(stated(taught) * 1.3);
+  });
+
+  it('is more than half of it, and never less for more that is unknown', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...slugs),
+        fc.constantFrom(...slugs),
+        fc.double({ min: 0.01, max: 0.99, noNaN: true }),
+        (one, other, share) => {
+          const portions = (range: number): KnownPortion[] => [
+            { paint: CATALOGUE.get(one)!, parts: share, range: [share / range, share * range] },
+            { paint: CATALOGUE.get(other)!, parts: 1 - share },
+          ];
+          const [exact, loose] = [trustIn(portions(1)), trustIn(portions(2))];
+          expect(exact.likelyError).to.be.at.least(0).and.below(exact.errorEstimate);
+          expect(loose.errorEstimate).to.be.at.least(exact.errorEstimate - 1e-9);
+        },
+      ),
+      { numRuns: 60 },
+    );
   });
 
   it('is smaller for learnt, fitted and measured tubes, each in turn', () => {

@@ -276,7 +276,7 @@ describe('the table of reads', () => {
 
   it('answers every row of it, and refuses ids it does not know', async () => {
     const f = await furnished(bench);
-    const idFor: Record<string, string> = { painting: f.painting.id, beliefs: f.pile.id };
+    const idFor: Record<string, string> = { painting: f.painting.id, beliefs: f.pile.id, doubts: f.palette.id };
     for (const [name, path] of Object.entries(READS)) {
       await bench.http
         .get(`/api${path.replace(':id', idFor[name] ?? '')}`)

@@ -9,6 +9,8 @@ export interface ReadAnswers {
   painting: Answer;
   /** What is believed of the tubes without what one pile taught, for correcting that pile. */
   beliefs: Beliefs;
+  /** How unsure the tubes of a palette are together, as far as piles have taught them. */
+  doubts: Beliefs;
 }
 
 export type ReadName = keyof ReadAnswers;
@@ -18,6 +20,7 @@ export const READS = {
   studio: '/studio',
   painting: '/paintings/:id',
   beliefs: '/piles/:id/beliefs',
+  doubts: '/palettes/:id/doubts',
 } as const satisfies Record<ReadName, string>;
 
 /** Where changes and pictures are sent, and where a picture's bytes are. */

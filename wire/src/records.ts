@@ -19,7 +19,7 @@ export const recordsOf = (piles: readonly PileDto[]): StageRecord[] =>
           low,
           high,
         })),
-        ...(look && { seen: labOfDto(look.lab), sight: look.kind, lookId: look.id }),
+        ...(look && { seen: labOfDto(look.lab), sight: look.kind, sightingId: look.sightingId, lookId: look.id }),
       };
     }),
   );

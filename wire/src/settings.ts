@@ -1,7 +1,7 @@
 import { IsIn } from 'class-validator';
-import { Optional, Version } from './fields.ts';
+import { Optional, Version, Within } from './fields.ts';
 import { ROOMS, SURROUNDS, type Room, type Surround } from './limits.ts';
-import { VALUE_SCALES, type ValueScale, type WarmBlue } from '@dusk/core';
+import { COARSEST_KNIFE, FINEST_KNIFE, VALUE_SCALES, type ValueScale, type WarmBlue } from '@dusk/core';
 
 const WARM_BLUES = ['red-leaning', 'green-leaning'] as const;
 
@@ -25,6 +25,11 @@ export class SettingsChange {
   @Optional()
   @IsIn(ROOMS, { message: `The room is one of ${ROOMS.join(', ')}` })
   room?: Room;
+
+  /** Half-width of what a dose by knife may be off, as a share of itself. */
+  @Optional()
+  @Within('The knife', FINEST_KNIFE, COARSEST_KNIFE)
+  knife?: number;
 }
 
 export interface SettingsDto {
@@ -34,4 +39,5 @@ export interface SettingsDto {
   readonly warmBlue: WarmBlue;
   readonly surround: Surround;
   readonly room: Room;
+  readonly knife: number;
 }

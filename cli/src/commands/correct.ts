@@ -1,14 +1,38 @@
-import { correct as correctPile, CraftError, type MeasuredDose, type Stage } from '@dusk/core';
+import { correct as correctPile, CraftError, SIGHTS, type MeasuredDose, type Stage } from '@dusk/core';
 import { fieldsOf, rounded, type Command } from '../command.ts';
-import { beliefsFromInput, partsFromInput, seenFromInput, targetFromInput, tubesFromInput } from '../read.ts';
+import {
+  beliefsFromInput,
+  knifeFromInput,
+  partsFromInput,
+  readingFromInput,
+  seenFromInput,
+  targetFromInput,
+  tubesFromInput,
+} from '../read.ts';
 import { writtenColour, writtenDoses } from '../write.ts';
 
-function stagesFromInput(mixed: unknown, seen: unknown, stages: unknown): Stage[] {
-  if (stages === undefined) return [{ additions: partsFromInput(mixed), observed: seenFromInput(seen, 'D65', 'What was seen') }];
+interface Story {
+  readonly mixed?: unknown;
+  readonly seen?: unknown;
+  readonly stages?: unknown;
+  readonly by?: unknown;
+  readonly sitting?: unknown;
+  readonly knife?: unknown;
+}
+
+function stagesFromInput({ mixed, seen, stages, by, sitting, knife: given }: Story): Stage[] {
+  const knife = knifeFromInput(given);
+  const all = readingFromInput(by, sitting);
+  const how = (reading = all) => ({ ...(reading && { reading }), ...(knife !== undefined && { knife }) });
+  if (stages === undefined) return [{ additions: partsFromInput(mixed), observed: seenFromInput(seen, 'D65', 'What was seen'), ...how() }];
   if (!Array.isArray(stages) || stages.length === 0) throw new CraftError('parts', 'stages must be a list of {"add":{…},"seen":{…}}.');
   return stages.map((stage) => {
-    const { add, seen: then } = fieldsOf(stage, ['add', 'seen']);
-    return { additions: partsFromInput(add), ...(then !== undefined && { observed: seenFromInput(then) }) };
+    const { add, seen: then, by: own, sitting: when } = fieldsOf(stage, ['add', 'seen', 'by', 'sitting']);
+    return {
+      additions: partsFromInput(add),
+      ...(then !== undefined && { observed: seenFromInput(then) }),
+      ...how(readingFromInput(own, when)),
+    };
   });
 }
 
@@ -27,22 +51,23 @@ export const correct: Command = {
     → {"off":7.9,"reach":"in","advice":"add","add":{"yellow-ochre":1.9},"growth":1.24,"lab":[…],"hex":"…","after":1.1,"beliefs":{…}}
 
 "stages":[{"add":{…},"seen":{…}},…] tells a longer story than "mixed" and "seen". "beliefs" of an earlier answer may be
-given back. "reach" says whether that comes to the target, "gives_way" what does not, and "anew" whether these tubes reach it from the start.
+given back, with whatever palette. "by" (${SIGHTS.join(', ')}) says how it was read, here or in a stage, and "sitting" names
+what shares one light: readings of one sitting are off alike, which is learnt over its piles; "off" is as it was read,
+"believed_off" without that. "knife" (0.1) is the share a dose may be off by. "reach" says whether that comes to the target, "gives_way" what does not, and "anew" whether these tubes reach it from the start.
 No dose is smaller than an eighth of a part: what is too little comes let down, and "measured" says how; "add" counts its tubes. "advice": leave it, add, or start again with part of it ("part": how much to keep, and what to add to that).`,
   run: (input) => {
-    const { palette, mixed, seen, stages, target, beliefs } = fieldsOf(input, ['palette', 'mixed', 'seen', 'stages', 'target', 'beliefs']);
+    const known = ['palette', 'mixed', 'seen', 'stages', 'by', 'sitting', 'knife', 'target', 'beliefs'] as const;
+    const { palette, target, beliefs, ...story } = fieldsOf(input, known);
     const tubes = tubesFromInput(palette);
     const answer = correctPile({
       palette: tubes,
-      stages: stagesFromInput(mixed, seen, stages),
+      stages: stagesFromInput(story),
       target: targetFromInput(target, 'D65'),
-      beliefs: beliefsFromInput(
-        beliefs,
-        tubes.map((t) => t.id),
-      ),
+      beliefs: beliefsFromInput(beliefs),
     });
     return {
       off: rounded(answer.off),
+      believed_off: rounded(answer.believedOff),
       reach: answer.reach,
       advice: answer.advice,
       add: writtenDoses(answer.add),

@@ -1,6 +1,7 @@
-import { labOf, mixCurves, PART_WORDS, pickedUp, readColour, trustIn, reflectance, spectrumToJson } from '@dusk/core';
+import { believed, labOf, mixCurves, PART_WORDS, pickedUp, readColour, reflectance, spectrumToJson } from '@dusk/core';
 import { fieldsOf, rounded, roundedList, type Command } from '../command.ts';
-import { uncertainPartsFromInput, viewingFromInput } from '../read.ts';
+import { doubtsFromInput, uncertainPartsFromInput, viewingFromInput } from '../read.ts';
+import { errorEstimate } from '../write.ts';
 
 export const mix: Command = {
   name: 'mix',
@@ -14,12 +15,17 @@ export const mix: Command = {
 Options: "illuminant" (D65, D50, A, C, F5, F8, F10, LED), "film" (thickness_um over ground: hex, lab or spectrum),
 "medium" (share of volume 0–1), "sunk" (0 glossy to 1 matt), "pick_up" ({"below":{"burnt-umber":1},"share":0.1}: wet paint
 taken up from below), "trust" (true: "errorEstimate", the ΔE00 that nine of ten such
-mixtures from real tubes stay within). Parts may be words (${PART_WORDS.join(', ')}): uncertain, and counted into the estimate.`,
+mixtures from real tubes stay within), "beliefs" (of an earlier dusk correct: the tubes as they are believed to be), "knife" (0.1:
+the share a dose may be off by, counted into the estimate). Parts may be words (${PART_WORDS.join(', ')}): uncertain, and counted into the estimate.`,
   run: (input) => {
-    const known = ['parts', 'illuminant', 'film', 'medium', 'sunk', 'pick_up', 'trust'] as const;
-    const { parts, trust, ...where } = fieldsOf(input, known);
+    const known = ['parts', 'illuminant', 'film', 'medium', 'sunk', 'pick_up', 'trust', 'beliefs', 'knife'] as const;
+    const { parts, trust, beliefs, knife, ...where } = fieldsOf(input, known);
     const { light, laying, pickUp } = viewingFromInput(where);
-    const portions = uncertainPartsFromInput(parts);
+    const doubts = doubtsFromInput(beliefs, knife);
+    const portions = uncertainPartsFromInput(parts).map((p) => ({
+      ...p,
+      paint: doubts.joint ? believed(p.paint, doubts.joint, p.id) : p.paint,
+    }));
     const pile = mixCurves(portions);
     const r = reflectance(pickUp ? pickedUp(pile, pickUp.below, pickUp.share) : pile, laying);
     const reading = readColour({ lab: labOf(r, light), spectrum: r }, light);
@@ -30,7 +36,7 @@ mixtures from real tubes stay within). Parts may be words (${PART_WORDS.join(', 
       temperature: rounded(reading.temperature),
       hex: reading.hex,
       spectrum: spectrumToJson(r),
-      ...(trust === true && { errorEstimate: rounded(trustIn(portions, laying).errorEstimate, 2) }),
+      ...(trust === true && { errorEstimate: errorEstimate(portions, doubts, laying) }),
     };
   },
 };

@@ -24,7 +24,7 @@ import {
   type SolveOptions,
 } from '@dusk/core';
 import { fieldsOf, rounded, type Command } from '../command.ts';
-import { paletteFromInput, partsFromInput, targetFromInput, tubesFromInput } from '../read.ts';
+import { doubtsFromInput, paletteFromInput, partsFromInput, targetFromInput, tubesFromInput } from '../read.ts';
 import { writtenColour, writtenDoses, writtenRecipe, writtenShares } from '../write.ts';
 
 const FIELDS = [
@@ -48,6 +48,7 @@ const FIELDS = [
   'rack',
   'from',
   'beliefs',
+  'knife',
   'amount_ml',
 ] as const;
 type Input = Partial<Record<(typeof FIELDS)[number], unknown>>;
@@ -114,12 +115,14 @@ Options: "limits", "illuminant", "alternatives" (0–10), "value_tolerance" (ste
 "exclude" and "must_use" (names), "no_black" (true: darks are mixed), "piles" ({"wall":{"titanium-white":3,…}}: piles on the
 palette, used as they are), "exact" (true: proportions for a scale), "rack" (tubes of which one might be added),
 "from" ({"titanium-white":5,…}: a pile that is there; "additions" says what to add to it), "amount_ml" (size of the pile:
-"amounts" gives ml, grams and mm of a 6 mm bead), "beliefs" (what an earlier dusk correct answered of these tubes).`,
+"amounts" gives ml, grams and mm of a 6 mm bead), "beliefs" (what an earlier dusk correct answered of these tubes),
+"knife" (0.25: the share a dose may be off by, counted into "errorEstimate").`,
   run: (sent) => {
     const input: Input = fieldsOf(sent, FIELDS);
     const palette = paletteFromInput(input);
     const target = targetFromInput(input.target, palette.eye.light);
     const options = optionsFrom(input, palette);
+    const doubts = doubtsFromInput(input.beliefs, input.knife);
     const { reach, recipes } = solveIn(palette, target, options);
     const exactly = (recipe: Recipe) => {
       const polished = polish(palette, recipe, target);
@@ -130,7 +133,7 @@ palette, used as they are), "exact" (true: proportions for a scale), "rack" (tub
     return {
       reach,
       recipes: recipes.map((offer) => ({
-        ...writtenRecipe(offer),
+        ...writtenRecipe(offer, palette, doubts),
         better_at: offer.betterAt,
         ...(lands && { on_palette: onPalette(offer, palette.eye.light) }),
         ...(input.amount_ml !== undefined && { amounts: amounts(offer, finite('input', 'amount_ml', input.amount_ml)) }),

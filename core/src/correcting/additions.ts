@@ -5,7 +5,7 @@ import { mixCurves } from '../paint/mix.ts';
 import { mixerOf, type Mixer } from '../paint/mixer.ts';
 import { mismatch } from '../matching/polish.ts';
 import { searchFactors } from '../matching/search.ts';
-import type { Dose } from './beliefs.ts';
+import type { Dose } from './learn.ts';
 
 /** A pile that lies on the palette. */
 export interface LyingPile extends PaintCurves {

@@ -5,8 +5,8 @@ import type { FromTube } from '../mixing/mixture.ts';
 import type { PaintCurves } from '../paint/catalogue.ts';
 import { mixCurves, type Portion } from '../paint/mix.ts';
 import { asSeen } from './asSeen.ts';
-import type { Dose, Stage } from './beliefs.ts';
-import { doubtOf, type Sight } from './doubt.ts';
+import type { Dose, Stage } from './learn.ts';
+import { readingOf, type Sight } from './doubt.ts';
 
 /** Paint that went into a pile: from a tube, or from a pile at a stage. */
 export interface StageAddition {
@@ -25,9 +25,10 @@ export interface StageRecord {
   readonly kind: 'mixed' | 'added' | 'changed' | 'left' | 'scraped';
   readonly left?: Millilitres;
   readonly additions: readonly StageAddition[];
-  /** Its newest look, how it was looked at, and that look's id. */
+  /** Its newest look, how and in which sighting it was looked at, and that look's id. */
   readonly seen?: Lab;
   readonly sight?: Sight;
+  readonly sightingId?: string;
   readonly lookId?: string;
 }
 
@@ -137,9 +138,10 @@ export interface ObservedStage extends Stage {
  * What a pile's stages and looks say about tubes, or what a correction starts from: its doses in
  * proportion (paint that was taken away makes what comes after weigh more), each stage with its newest look.
  * @param pile stages of one pile
+ * @param knife what a dose of this painter may be off by, as a share of itself
  * @returns undefined once something went in that was not recorded: then its doses say nothing any more
  */
-export function evidenceOf(pile: readonly StageRecord[], { at, before }: Through): ObservedStage[] | undefined {
+export function evidenceOf(pile: readonly StageRecord[], { at, before }: Through, knife?: number): ObservedStage[] | undefined {
   let scale = 1;
   let last = 0;
   const evidence: ObservedStage[] = [];
@@ -149,7 +151,8 @@ export function evidenceOf(pile: readonly StageRecord[], { at, before }: Through
     if (stage.kind === 'changed' || !at.get(stage.id)?.known) return undefined;
     evidence.push({
       additions: dosesOf(stage, scale, at),
-      ...(stage.seen && { observed: stage.seen, doubt: doubtOf(stage.sight ?? 'reader') }),
+      ...(knife !== undefined && { knife }),
+      ...(stage.seen && { observed: stage.seen, reading: readingOf(stage.sight ?? 'reader', stage.sightingId ?? stage.id) }),
       ...(stage.seen && stage.lookId !== undefined && { lookId: stage.lookId }),
     });
     const put = stage.additions.reduce((sum, a) => sum + a.ml, 0);

@@ -4,8 +4,8 @@ import type { Lab } from '../colour/spaces.ts';
 import { valueOfLightness, type MunsellValue } from '../colour/value.ts';
 import type { Basis } from '../paint/catalogue.ts';
 import { labOf, mixCurves, reflectance, type Portion } from '../paint/mix.ts';
-import { trustIn, type Trust } from '../paint/trust.ts';
-import { lastHeap, type Heap, type Leaf, type Mixture } from './mixture.ts';
+import { trustIn, type KnownDoubts, type Trust } from '../paint/trust.ts';
+import { isTube, lastHeap, type Heap, type Leaf, type Mixture } from './mixture.ts';
 import { leavesOf, paintOfMixture, portionsOf, type PaintOf } from './open.ts';
 
 /** How much a dose is off, as a share of itself, where steadiness is reckoned. */
@@ -55,15 +55,18 @@ export function predict(mixture: Mixture, paintOf: PaintOf): Prediction {
 }
 
 /**
- * How far the prediction of a mixture can be trusted. It takes a while (hundreds of simulated
- * studios), so it is asked apart from what follows the hand.
+ * How far the prediction of a mixture can be trusted.
+ * @param doubts of tubes that piles have taught, together; of them the curves are those that are believed
  */
-export const trustInMixture = (mixture: Mixture, paintOf: PaintOf, basisOf: (source: Leaf) => Basis): Trust =>
+export const trustInMixture = (mixture: Mixture, paintOf: PaintOf, basisOf: (source: Leaf) => Basis, doubts?: KnownDoubts): Trust =>
   trustIn(
     leavesOf(mixture).map(({ source, share, range }) => ({
       paint: paintOf(source),
       parts: share,
       basis: basisOf(source),
+      ...(isTube(source) && basisOf(source) === 'learnt' && { id: source.tube }),
       ...(range && { range }),
     })),
+    undefined,
+    doubts,
   );

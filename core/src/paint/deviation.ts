@@ -108,19 +108,33 @@ export interface Modes {
 }
 
 /** Standard deviations of even distributions: half-width over √3, whole width over √12. */
-const OF_EVEN = 1 / Math.sqrt(3);
+export const OF_EVEN = 1 / Math.sqrt(3);
 const OF_EVEN_FROM_NOUGHT = 1 / Math.sqrt(12);
+
+/** How a paint's curves change to the red, for each nm. */
+function slopesByNm({ K, S }: PaintCurves): PaintCurves {
+  const slope = (curve: Float64Array): Float64Array => {
+    const red = shifted(curve, 1);
+    const blue = shifted(curve, -1);
+    return curve.map((_, i) => (red[i]! - blue[i]!) / 2);
+  };
+  return { K: slope(K), S: slope(S) };
+}
+
+/** How a paint's curves change with log strength, log share of paint, and nm of shift: what learning finds of a tube. */
+export const numbersModesOf = (paint: PaintCurves): readonly [strength: PaintCurves, share: PaintCurves, shift: PaintCurves] => [
+  { K: paint.K, S: paint.S.map((v) => v / 2) },
+  paint,
+  slopesByNm(paint),
+];
 
 /** The ways in which tubes of a paint differ, to first order: see {@link deviate}. */
 export function modesOf({ K, S }: PaintCurves, spread: Spread): Modes {
   const scaledBy = (curve: Float64Array, by: number): Float64Array => curve.map((v) => v * by);
   const strength = spread.strength * OF_EVEN;
   const extender = (spread.extender * OF_EVEN_FROM_NOUGHT) / (1 - spread.extender / 2);
-  const slope = (curve: Float64Array): Float64Array => {
-    const red = shifted(curve, 1);
-    const blue = shifted(curve, -1);
-    return curve.map((_, i) => ((red[i]! - blue[i]!) / 2) * spread.shiftNm * OF_EVEN);
-  };
+  const byNm = slopesByNm({ K, S });
+  const shift = spread.shiftNm * OF_EVEN;
   const sigma = (spread.shape[0] + spread.shape[1]) / 2;
   const bent = (curve: Float64Array): Float64Array[] =>
     MODE_SHAPES.map((shape, m) => {
@@ -131,7 +145,7 @@ export function modesOf({ K, S }: PaintCurves, spread: Spread): Modes {
     both: [
       { K: scaledBy(K, strength), S: scaledBy(S, strength / 2) },
       { K: scaledBy(K, -extender), S: scaledBy(S, -extender) },
-      { K: slope(K), S: slope(S) },
+      { K: scaledBy(byNm.K, shift), S: scaledBy(byNm.S, shift) },
     ],
     K: bent(K),
     S: bent(S),

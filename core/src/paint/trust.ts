@@ -1,99 +1,164 @@
-import { deltaE00From } from '../colour/difference.ts';
-import { BANDS } from '../colour/spectrum.ts';
-import { seeded } from '../random.ts';
+import { ellipsoidAt } from '../colour/ellipse.ts';
+import type { Delta } from '../colour/difference.ts';
 import { leastSure, type Basis, type PaintCurves } from './catalogue.ts';
-import { deviate, drawDeviation, SPREAD_OF } from './deviation.ts';
+import { modesOf, numbersModesOf, OF_EVEN, SPREAD_OF, USUAL_SPREAD, type Spread } from './deviation.ts';
 import { mixCurves, type Laying, type Portion } from './mix.ts';
-import { BOTH, endToEnd, eyeFor } from './viewing.ts';
+import { BOTH, emptySlopes, endToEnd, eyeFor, type Curves72, type Slopes } from './viewing.ts';
 
 /** How far a prediction can be trusted. */
 export interface Trust {
   /** The least sure of the curves it rests on. */
   readonly basis: Basis;
   /** ΔE00 that about nine of ten true mixtures stay within. */
-  readonly errorEstimate: number;
+  readonly errorEstimate: Delta;
   /** ΔE00 that about half of them stay within. */
-  readonly likelyError: number;
+  readonly likelyError: Delta;
 }
 
 /** A portion whose curves rest on something. */
 export interface KnownPortion extends Portion {
   readonly basis?: Basis;
+  /** The tube, where its doubt is known together with that of others. */
+  readonly id?: string;
   /** Parts that are not known exactly, as those logged in words, lie anywhere in this range. */
   readonly range?: readonly [least: number, most: number];
 }
 
-const STUDIOS = 360;
-/** A little above nine tenths: the simulation leaves out that makers differ in ways of their own. */
-const SURE = 0.92;
-
-/** Simulated studios of curves that were asked about, end to end; a cache, since each follows from the curves alone. */
-const simulated = new WeakMap<Float64Array, Map<string, Float64Array>>();
-
-/** A number that follows from curves alone (FNV-1a over their bits), so that each paint has draws of its own. */
-function seedOf({ K, S }: PaintCurves): number {
-  let hash = 0x811c9dc5;
-  for (const curve of [K, S])
-    for (const word of new Uint32Array(Float64Array.from(curve).buffer)) hash = Math.imul(hash ^ word, 0x01000193) >>> 0;
-  return hash;
+/** What is known of doubts beyond each curve's own basis. */
+export interface KnownDoubts {
+  /**
+   * How unsure tubes are together: for each id three numbers, log strength, log share of paint and shift
+   * in nm, as learning gives them. Curves of such a tube are to be those that are believed.
+   */
+  readonly joint?: { readonly ids: readonly string[]; readonly covariance: readonly (readonly number[])[] };
+  /** Half-width of what every dose may be off, as a share of itself, where a true pile is asked for and not the recipe. */
+  readonly knife?: number;
 }
 
-/** A paint in all simulated studios, one after the other: portions of the same curves deviate alike. */
-function inStudios(paint: PaintCurves, basis: Basis): Float64Array {
-  let known = simulated.get(paint.K);
-  if (!known) simulated.set(paint.K, (known = new Map()));
-  const seed = seedOf(paint);
-  const key = `${basis} ${seed}`;
-  let list = known.get(key);
-  if (!list) {
-    const random = seeded(seed);
-    list = new Float64Array(STUDIOS * BOTH);
-    for (let n = 0; n < STUDIOS; n++) list.set(endToEnd(deviate(paint, drawDeviation(SPREAD_OF[basis], random))), n * BOTH);
-    known.set(key, list);
+/** Numbers of a tube in {@link KnownDoubts}. */
+const NUMBERS = 3;
+/** What piles have not taught of a tube is the shape of its curves, and of that what strength and shift took up is known. */
+const SHAPE_LEFT = 0.6;
+const TAUGHT: Spread = {
+  strength: 0,
+  shiftNm: 0,
+  extender: 0,
+  shape: [USUAL_SPREAD.shape[0] * SHAPE_LEFT, USUAL_SPREAD.shape[1] * SHAPE_LEFT],
+};
+
+/** A symmetric 3 × 3 sum of squares: the covariance of U·Lab. */
+class Scatter {
+  private readonly m = new Float64Array(9);
+
+  add(one: ArrayLike<number>, other: ArrayLike<number>, by: number): void {
+    for (let i = 0; i < 3; i++) for (let j = 0; j < 3; j++) this.m[3 * i + j] = this.m[3 * i + j]! + by * one[i]! * other[j]!;
   }
-  return list;
+
+  /**
+   * The length that a share of normal vectors of this covariance stay within: their square is about a
+   * scaled χ² of the same mean and variance (Satterthwaite 1946), its quantile that of Wilson and Hilferty (1931).
+   */
+  within(z: number): number {
+    const sum = this.m[0]! + this.m[4]! + this.m[8]!;
+    if (!(sum > 0)) return 0;
+    const squares = this.m.reduce((s, v) => s + v * v, 0);
+    const degrees = (sum * sum) / squares;
+    const cube = 1 - 2 / (9 * degrees) + z * Math.sqrt(2 / (9 * degrees));
+    return Math.sqrt(Math.max(0, sum * Math.max(0, cube) ** 3));
+  }
 }
 
-/** A share of the way through a range, in factors. */
-const within = ([least, most]: readonly [number, number], share: number): number => least * (most / least) ** share;
+/** Normal deviates below which a half, and 91 in a hundred lie: a little above nine tenths, since makers differ in ways of their own. */
+const HALF = 0;
+const NEARLY_ALL = 1.341;
 
-const at = (sorted: Float64Array, share: number): number => sorted[Math.min(sorted.length - 1, Math.ceil(share * sorted.length) - 1)]!;
+/** U·Lab that a change of a mixture's curves makes. */
+function effect(slopes: Slopes, change: Curves72, by: number): Float64Array {
+  const out = new Float64Array(3);
+  for (let row = 0; row < 3; row++) {
+    let sum = 0;
+    for (let i = 0; i < BOTH; i++) sum += slopes[row * BOTH + i]! * change[i]!;
+    out[row] = by * sum;
+  }
+  return out;
+}
+
+const NONE = new Float64Array(BOTH / 2);
+
+/** Ways in which a paint may differ from its curves by itself, one standard deviation each. */
+const ownModes = (paint: PaintCurves, spread: Spread): Curves72[] => {
+  const { both, K, S } = modesOf(paint, spread);
+  return [
+    ...both.map(endToEnd),
+    ...K.map((curve) => endToEnd({ K: curve, S: NONE })),
+    ...S.map((curve) => endToEnd({ K: NONE, S: curve })),
+  ];
+};
+
+/** Ways of differing of curves that were asked about: a cache, since they follow from the curves alone. */
+const modesKept = new WeakMap<Float64Array, Map<string, { readonly of: Float64Array; readonly modes: readonly Curves72[] }>>();
+
+function kept(paint: PaintCurves, key: string, make: () => readonly Curves72[]): readonly Curves72[] {
+  let known = modesKept.get(paint.K);
+  if (!known) modesKept.set(paint.K, (known = new Map()));
+  const found = known.get(key);
+  if (found?.of === paint.S) return found.modes;
+  const modes = make();
+  known.set(key, { of: paint.S, modes });
+  return modes;
+}
 
 /**
- * How far the true mixture may lie from the prediction: the mixture is reckoned in a number of
- * simulated studios whose tubes differ from these curves as tubes do. Not one constant: a tint of
- * one strong tube is far less sure than an earth and white.
+ * How far the true mixture may lie from the prediction: what every tube may differ by (and every dose,
+ * where those are uncertain), carried to the colour to first order. Not one constant: a tint of one
+ * strong tube is far less sure than an earth and white.
  * @param portions tubes and parts, let-downs opened
  */
-export function trustIn(portions: readonly KnownPortion[], laying?: Laying): Trust {
+export function trustIn(portions: readonly KnownPortion[], laying?: Laying, { joint, knife = 0 }: KnownDoubts = {}): Trust {
   const used = portions.filter(({ parts }) => parts > 0);
   const eye = eyeFor({ ...(laying && { laying }) });
+  const whole = used.reduce((sum, { parts }) => sum + parts, 0);
   // Thinning comes after mixing, so that it is the same for every paint: the eye's own curves only scale.
-  const thinned = eye.curvesOf({ K: ONE, S: ONE }).K[0]!;
-  const [L0, a0, b0] = eye.see(endToEnd(eye.curvesOf(mixCurves(used))));
-  const from = deltaE00From([L0, a0, b0]);
-  const studios = used.map(({ paint, basis = 'typical' }) => inStudios(paint, basis));
-  const doses = used.map(({ parts, range }, i) => {
-    const random = seeded(77 + i);
-    return Float64Array.from({ length: STUDIOS }, () => (range ? within(range, random()) : parts));
-  });
-  const mixed = new Float64Array(BOTH);
-  const errors = new Float64Array(STUDIOS);
-  for (let n = 0; n < STUDIOS; n++) {
-    let whole = 0;
-    for (const dose of doses) whole += dose[n]!;
-    mixed.fill(0);
-    for (let i = 0; i < studios.length; i++) {
-      const table = studios[i]!;
-      const share = (doses[i]![n]! / whole) * thinned;
-      for (let k = 0, at = n * BOTH; k < BOTH; k++, at++) mixed[k] = mixed[k]! + share * table[at]!;
+  const mixed = endToEnd(eye.curvesOf(mixCurves(used)));
+  const thinned = eye.thick ? 1 : 1 - (laying?.medium ?? 0);
+  const slopes = emptySlopes();
+  const U = ellipsoidAt(eye.see(mixed));
+  eye.seeWithSlopes(mixed, U, slopes);
+  const scatter = new Scatter();
+  const together: { readonly at: number; readonly effects: readonly Float64Array[] }[] = [];
+  /** Tubes hold extender, on the average half of the most there is: nothing to a thick film of such tubes alone, but to a thin one. */
+  const thinner = new Float64Array(3);
+  for (const { paint, parts, basis = 'typical', id, range } of used) {
+    const share = (parts / whole) * thinned;
+    const at = id === undefined || !joint ? -1 : joint.ids.indexOf(id);
+    const spread = at < 0 ? SPREAD_OF[basis] : TAUGHT;
+    for (const mode of kept(paint, at < 0 ? basis : 'taught', () => ownModes(paint, spread))) {
+      const moves = effect(slopes, mode, share);
+      scatter.add(moves, moves, 1);
     }
-    const [L, a, b] = eye.see(mixed);
-    errors[n] = from(L, a, b);
+    const mean = effect(slopes, endToEnd(paint), (share * (at < 0 ? spread : USUAL_SPREAD).extender) / 2);
+    mean.forEach((v, i) => (thinner[i] = thinner[i]! + v));
+    if (at >= 0)
+      together.push({
+        at,
+        effects: kept(paint, 'numbers', () => numbersModesOf(paint).map(endToEnd)).map((m) => effect(slopes, m, share)),
+      });
+    const dosing = Math.hypot(knife * OF_EVEN, range ? (Math.log(range[1] / range[0]) / 2) * OF_EVEN : 0);
+    if (dosing > 0) {
+      const more = endToEnd(paint).map((v, i) => v * thinned - mixed[i]!);
+      const moves = effect(slopes, more, (parts / whole) * dosing);
+      scatter.add(moves, moves, 1);
+    }
   }
-  errors.sort();
-  const basis = leastSure(used.map((p) => p.basis ?? 'typical'));
-  return { basis, errorEstimate: at(errors, SURE), likelyError: at(errors, 0.5) };
+  scatter.add(thinner, thinner, 1);
+  for (const one of together)
+    for (const other of together)
+      for (let i = 0; i < NUMBERS; i++)
+        for (let j = 0; j < NUMBERS; j++)
+          scatter.add(one.effects[i]!, other.effects[j]!, joint!.covariance[one.at * NUMBERS + i]![other.at * NUMBERS + j]!);
+  return {
+    basis: leastSure(used.map((p) => p.basis ?? 'typical')),
+    errorEstimate: scatter.within(NEARLY_ALL),
+    likelyError: scatter.within(HALF),
+  };
 }
-
-const ONE = new Float64Array(BANDS).fill(1);

@@ -22,4 +22,8 @@ export class Settings {
 
   @Column('text')
   room!: Room;
+
+  /** Half-width of what a dose may be off, as a share of itself. */
+  @Column('real', { default: 0.1 })
+  knife!: number;
 }

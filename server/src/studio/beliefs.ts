@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { afterEvidence, believed, beliefOf, firstBeliefs, type Beliefs, type Evidence } from '@dusk/core';
+import { afterEvidence, believed, beliefOf, firstBeliefs, onlyOf, readingOf, type Beliefs, type Evidence } from '@dusk/core';
 import { IsNull, type EntityManager } from 'typeorm';
 import { Belief, Tube, TubeState } from '../entities/index.ts';
 import { groupedBy } from './rows.ts';
@@ -18,17 +18,19 @@ interface PileEvidence extends Evidence {
 async function standingEvidence(db: EntityManager): Promise<PileEvidence[]> {
   const rows = await db.find(Belief, {
     where: { refusedAt: IsNull(), look: { withdrawnAt: IsNull(), stage: { withdrawnAt: IsNull() } } },
-    relations: { look: { stage: true } },
+    relations: { look: { stage: true, sighting: true } },
     order: { at: 'ASC', id: 'ASC' },
   });
   const byPile = groupedBy(rows, (row) => row.look!.stage!.pileId);
   return [...byPile].map(([pileId, beliefs]): PileEvidence => {
-    const looks = new Set(beliefs.map((b) => b.lookId));
+    const looks = new Map(beliefs.map((b) => [b.lookId, b.look!.sighting!]));
     const newest = beliefs.at(-1)!;
     // A look that is refused leaves its additions, which later looks still need.
-    const stages = newest.evidence.map(({ observed, lookId, ...rest }) =>
-      observed && (lookId === undefined || looks.has(lookId)) ? { ...rest, observed } : rest,
-    );
+    const stages = newest.evidence.map(({ observed, lookId, ...rest }) => {
+      const sighting = lookId === undefined ? undefined : looks.get(lookId);
+      if (!observed || (lookId !== undefined && !sighting)) return rest;
+      return { ...rest, observed, ...(sighting && { reading: readingOf(sighting.kind, sighting.id) }) };
+    });
     const tubeIds = [...new Set(stages.flatMap((s) => s.additions.map((d) => d.id)))];
     return { pileId, beliefId: newest.id, since: beliefs[0]!.at, tubeIds, stages };
   });
@@ -76,6 +78,12 @@ const tubesIn = (evidence: readonly PileEvidence[]): string[] => [...new Set(evi
 export async function beliefsWithout(db: EntityManager, pileId: string): Promise<Beliefs> {
   const evidence = (await standingEvidence(db)).filter((e) => e.pileId !== pileId);
   return fold(evidence, await baseStates(db, tubesIn(evidence)));
+}
+
+/** How unsure the tubes of a palette are together, as far as piles have taught them. */
+export async function doubtsAbout(db: EntityManager, tubeIds: readonly string[]): Promise<Beliefs> {
+  const evidence = await standingEvidence(db);
+  return onlyOf(fold(evidence, await baseStates(db, tubesIn(evidence))), (id) => tubeIds.includes(id));
 }
 
 /** What is believed without one pile, with the curves that its tubes and those spoken of rest on. */

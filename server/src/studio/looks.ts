@@ -5,6 +5,7 @@ import { In, IsNull, type EntityManager } from 'typeorm';
 import { Belief, Look, Sighting, Stage } from '../entities/index.ts';
 import { notFound, ProblemError, unfit } from '../problems.ts';
 import { pileOf } from './piles.ts';
+import { knifeNow } from './settings.ts';
 import { withMothers } from './stagesRead.ts';
 import type { Doing } from './work.ts';
 
@@ -47,7 +48,7 @@ export const addLook: Doing<Needs<'look.add'>> = async (work, { id, sightingId, 
 async function believe(db: EntityManager, lookId: string, stage: Stage, at: string): Promise<void> {
   const records = await withMothers(db, [stage.pileId]);
   const own = records.filter((r) => r.pile === stage.pileId && r.n <= stage.n);
-  const evidence = evidenceOf(own, throughStages(records));
+  const evidence = evidenceOf(own, throughStages(records), await knifeNow(db));
   if (evidence?.some((e) => e.additions.length > 0)) await db.insert(Belief, { id: randomUUID(), lookId, evidence, at, refusedAt: null });
 }
 

@@ -7,6 +7,7 @@ import { In, IsNull, type EntityManager } from 'typeorm';
 import { Pile, Sample, Stage, type Addition } from '../entities/index.ts';
 import { stale, unfit } from '../problems.ts';
 import { groundsFor } from './beliefs.ts';
+import { knifeNow } from './settings.ts';
 import { paintingOf } from './paintings.ts';
 import { puttingAway } from './putAway.ts';
 import { present } from './rows.ts';
@@ -241,6 +242,7 @@ export async function predictedAfter(
   const evidence = evidenceOf(
     records.filter((r) => r.pile === stage.pileId),
     through,
+    await knifeNow(db),
   );
   // A pile that was looked at is reckoned from its look, as what to add was.
   if (evidence?.some((e) => e.observed)) {

@@ -1,11 +1,12 @@
 import type { ReadAnswers, ReadName } from '@dusk/wire';
 import type { EntityManager } from 'typeorm';
-import { beliefsWithout } from './beliefs.ts';
+import { beliefsWithout, doubtsAbout } from './beliefs.ts';
 import { newestSeq } from './changes.ts';
 import { sightingRows } from './looks.ts';
 import { paintingOf, paintingRows } from './paintings.ts';
 import { paletteRows } from './palettes.ts';
 import { pileOf, pileRows } from './piles.ts';
+import { present } from './rows.ts';
 import { referenceRows, sampleRows } from './references.ts';
 import { settingsRows } from './settings.ts';
 import { tubeRows } from './tubes.ts';
@@ -36,5 +37,9 @@ export const READING: { readonly [N in ReadName]: (db: EntityManager, id: string
   beliefs: async (db, pileId) => {
     await pileOf(db, pileId);
     return beliefsWithout(db, pileId);
+  },
+  doubts: async (db, paletteId) => {
+    const [palette] = await paletteRows(db, [paletteId]);
+    return doubtsAbout(db, present('palette', palette ?? null).tubeIds);
   },
 };

@@ -7,16 +7,20 @@ import { changed, given } from './rows.ts';
 
 const ONLY = 1;
 
-const dto = ({ version, valueScale, warmBlue, surround, room }: Settings): SettingsDto => ({
+const dto = ({ version, valueScale, warmBlue, surround, room, knife }: Settings): SettingsDto => ({
   id: String(ONLY),
   version,
   valueScale,
   warmBlue,
   surround,
   room,
+  knife,
 });
 
 export const settingsRows = async (db: EntityManager): Promise<SettingsDto[]> => [dto(await db.findOneByOrFail(Settings, { id: ONLY }))];
+
+/** What a dose of this painter may be off by, as a share of itself. */
+export const knifeNow = async (db: EntityManager): Promise<number> => (await db.findOneByOrFail(Settings, { id: ONLY })).knife;
 
 export const changeSettings: Doing<Needs<'settings.change'>> = async ({ db, touch }, { version, ...change }) => {
   const [settings] = (await settingsRows(db)) as [SettingsDto];

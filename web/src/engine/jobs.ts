@@ -9,6 +9,7 @@ import {
   type Basis,
   type Correction,
   type InSteps,
+  type KnownDoubts,
   type Lab,
   type Leaf,
   type Mixture,
@@ -72,7 +73,10 @@ export interface Jobs {
   /** Out of reach: the nearest in three ways, and the tubes of the rack that would help most. */
   nearest: { needs: { target: Lab; rack: readonly PaletteTube[] }; answers: NearestProposed };
   /** How far the prediction of a mixture can be trusted. */
-  trust: { needs: { mixture: Mixture; paints: readonly (readonly [key: string, paint: PaintCurves, basis: Basis])[] }; answers: Trust };
+  trust: {
+    needs: { mixture: Mixture; paints: readonly (readonly [key: string, paint: PaintCurves, basis: Basis])[]; doubts?: KnownDoubts };
+    answers: Trust;
+  };
   /** What to add to a pile that came out wrong. */
   correct: { needs: WrongPile | UnknownPile; answers: Correction };
   /** A picture, decoded away from the page. */
@@ -111,13 +115,14 @@ export const DOING: {
     const tubes = yield* tubesInSteps(desk!.palette, rack, target);
     return { kinds: kinds.map(({ by, recipe }) => ({ by, proposal: proposalOf(recipe, sourceOf) })), tubes };
   },
-  trust: ({ mixture, paints }) =>
+  trust: ({ mixture, paints, doubts }) =>
     asStep(() => {
       const known = new Map(paints.map(([key, paint, basis]) => [key, { paint, basis }]));
       return trustInMixture(
         mixture,
         (source) => known.get(leafKey(source))!.paint,
         (source) => known.get(leafKey(source))!.basis,
+        doubts,
       );
     }),
   correct: (pile) => asStep(() => ('stages' in pile ? correct(pile) : correctAsSeen(pile))),

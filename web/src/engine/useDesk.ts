@@ -1,4 +1,4 @@
-import { CraftError, leavesOf, throughStages, type Basis, type Leaf, type Mixture, type PaintCurves } from '@dusk/core';
+import { CraftError, leavesOf, throughStages, type Basis, type Beliefs, type Leaf, type Mixture, type PaintCurves } from '@dusk/core';
 import { recordsOf } from '@dusk/wire/records';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
@@ -62,6 +62,21 @@ export const useDesk = defineStore('desk', () => {
     { immediate: true },
   );
 
+  /** How unsure the palette's tubes are together, where piles have taught some of them. */
+  const doubts = shallowRef<Beliefs>();
+  watch(
+    () =>
+      paletteTubes.value.some((t) => t.basis === 'learnt') ? `${palette.value?.id} ${paletteTubes.value.map((t) => t.stateId).join()}` : '',
+    async (key) => {
+      doubts.value = undefined;
+      if (key === '' || !palette.value) return;
+      const { id } = palette.value;
+      const found = await studio.ask('doubts', id);
+      if (palette.value?.id === id) doubts.value = found;
+    },
+    { immediate: true },
+  );
+
   /** Curves of what a mixture takes from; a pile as it was at its stage. */
   function paintOf(source: Leaf): { readonly paint: PaintCurves; readonly basis: Basis } {
     if ('tube' in source) {
@@ -80,7 +95,8 @@ export const useDesk = defineStore('desk', () => {
       const { paint, basis } = paintOf(source);
       return [leafKey(source), { K: paint.K, S: paint.S }, basis] as const;
     });
-    return unlessGivenUp(engine().ask('trust', { mixture, paints }, { ...(signal && { signal }) }));
+    const known = doubts.value && { joint: { ids: doubts.value.ids, covariance: doubts.value.covariance } };
+    return unlessGivenUp(engine().ask('trust', { mixture, paints, ...(known && { doubts: known }) }, { ...(signal && { signal }) }));
   }
 
   return { desk, failure, palette, paletteTubes, rack, paintOf, trust };

@@ -56,7 +56,7 @@ function onClick(by: Nudge, way: 1 | -1): void {
 }
 const sure = computed(() =>
   white.isSet
-    ? `White paper set at ${clock(white.white!.at)}. An eye at a screen judges to about ΔE ${SIGHT_ERROR.eye}.`
+    ? `White paper set at ${clock(white.white!.at)}. An eye at a screen judges to about ΔE ${SIGHT_ERROR.eye.bias}.`
     : white.outshone
       ? 'Your paper is brighter than this screen: say it in words, and beside its neighbours.'
       : white.drifted

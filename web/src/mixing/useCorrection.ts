@@ -1,4 +1,4 @@
-import { evidenceOf, type Addable, type Beliefs, type Correction, type Lab, type Sight, doubtOf } from '@dusk/core';
+import { evidenceOf, readingOf, type Addable, type Beliefs, type Correction, type Lab, type Sight } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { labOfDto } from '@dusk/wire/written';
 import { computed, shallowRef, watch, type Ref } from 'vue';
@@ -7,7 +7,9 @@ import type { Jobs } from '../engine/jobs.ts';
 import { useDesk } from '../engine/useDesk.ts';
 import { useStudio } from '../studio/useStudio.ts';
 import { useTubes, type Tube } from '../tubes/tubes.ts';
+import { useSettings } from '../shell/settings.ts';
 import { usePiles } from './piles.ts';
+import { useWhite } from './white.ts';
 
 /** A correction, and how many ml a part of it is. */
 export interface Corrected {
@@ -16,6 +18,9 @@ export interface Corrected {
   /** The look it answers. */
   readonly seen: Lab;
 }
+
+/** A sighting of which nothing was recorded yet. */
+const NEW_SIGHTING = 'new';
 
 const addable = (tube: Tube): Addable => ({ id: tube.id, K: tube.base.K, S: tube.base.S });
 
@@ -28,6 +33,8 @@ export function useCorrection(pile: Ref<PileDto>, look: Ref<{ readonly lab: Lab;
   const piles = usePiles();
   const desk = useDesk();
   const tubes = useTubes();
+  const settings = useSettings();
+  const white = useWhite();
   const beliefs = shallowRef<Beliefs>();
   const corrected = shallowRef<Corrected>();
   const target = computed(() => pile.value.target && labOfDto(pile.value.target.lab));
@@ -48,11 +55,13 @@ export function useCorrection(pile: Ref<PileDto>, look: Ref<{ readonly lab: Lab;
     const palette = desk.paletteTubes.map(addable);
     const common = { target: target.value, beliefs: beliefs.value, palette };
     const own = piles.records.filter((r) => r.pile === pile.value.id);
-    const stages = evidenceOf(own, piles.through);
+    const stages = evidenceOf(own, piles.through, settings.settings.knife);
     if (!stages || stages.length === 0)
       return content.paint && { job: { ...common, paint: content.paint, parts: content.ml, seen }, parts: content.ml };
     const last = stages.length - 1;
-    const observed = stages.map((s, i) => (i === last ? { ...s, observed: seen, doubt: doubtOf(sight) } : s));
+    const observed = stages.map((s, i) =>
+      i === last ? { ...s, observed: seen, reading: readingOf(sight, white.sightingNow(sight) ?? NEW_SIGHTING) } : s,
+    );
     const onPalette = new Set(palette.map((t) => t.id));
     const others = Object.keys(content.tubes).flatMap((id) => (onPalette.has(id) ? [] : (tubes.byId.get(id) ?? [])));
     const parts = stages.reduce((sum, s) => sum + s.additions.reduce((n, d) => n + d.parts, 0), 0);

@@ -9,11 +9,15 @@ import { computed, ref } from 'vue';
 interface White {
   readonly lab: LabDto;
   readonly at: string;
-  /** The sighting its looks belong to, once one was recorded. */
-  readonly sightings: Partial<Record<Sight, string>>;
 }
 
-/** Daylight moves: after so long the white is asked for again. */
+/** Looks of one kind in one light, once one was recorded: they are off alike. */
+interface SightingNow {
+  readonly id: string;
+  readonly at: string;
+}
+
+/** Daylight moves: after so long the white is asked for again, and looks are off in another way. */
 const DRIFTED_MS = 90 * 60_000;
 /** A screen's own white. */
 const PLAIN: Lab = [100, 0, 0];
@@ -24,17 +28,20 @@ const PLAIN: Lab = [100, 0, 0];
  */
 export const useWhite = defineStore('white', () => {
   const white = useLocalStorage<White | null>('dusk.white', null, { serializer: { read: JSON.parse, write: JSON.stringify } });
+  const sightings = useLocalStorage<Partial<Record<Sight, SightingNow>>>('dusk.sightings', {});
   /** Paper outshines the screen, as outdoors: words and neighbours are then surer. */
   const outshone = useLocalStorage('dusk.outshone', false);
   const setting = ref(false);
   const now = useNow({ interval: 60_000 });
 
-  const drifted = computed(() => white.value !== null && now.value.getTime() - Date.parse(white.value.at) > DRIFTED_MS);
+  const hasDrifted = (at: string): boolean => now.value.getTime() - Date.parse(at) > DRIFTED_MS;
+  const drifted = computed(() => white.value !== null && hasDrifted(white.value.at));
   const isSet = computed(() => white.value !== null && !drifted.value && !outshone.value);
   const lab = computed((): Lab => (white.value && !outshone.value ? labOfDto(white.value.lab) : PLAIN));
 
   function set(to: Lab): void {
-    white.value = { lab: labDto(to), at: new Date().toISOString(), sightings: {} };
+    white.value = { lab: labDto(to), at: new Date().toISOString() };
+    sightings.value = {};
     outshone.value = false;
     setting.value = false;
   }
@@ -46,20 +53,26 @@ export const useWhite = defineStore('white', () => {
   /** A chip as it is shown beside real paint. */
   const shown = (colour: Lab): Shown => show(shownBeside(colour, lab.value));
 
+  /** The sighting that looks of a kind belong to now, if there is one. */
+  function sightingNow(kind: Sight): string | undefined {
+    const known = sightings.value[kind];
+    return known && !hasDrifted(known.at) ? known.id : undefined;
+  }
+
   /**
    * The sighting that looks of a kind belong to now: one for each way of looking under one white.
    * @returns its id, and the operations that have to be done first
    */
   function sightingOf(kind: Sight): { readonly id: string; readonly ops: readonly Operation[]; readonly done: () => void } {
-    const known = white.value?.sightings[kind];
+    const known = sightingNow(kind);
     if (known) return { id: known, ops: [], done: () => undefined };
     const id = crypto.randomUUID();
     const ops: Operation[] = [{ do: 'sighting.add', id, kind, ...(kind === 'eye' && white.value && { white: white.value.lab }) }];
     const done = (): void => {
-      if (white.value) white.value = { ...white.value, sightings: { ...white.value.sightings, [kind]: id } };
+      sightings.value = { ...sightings.value, [kind]: { id, at: new Date().toISOString() } };
     };
     return { id, ops, done };
   }
 
-  return { white, outshone, setting, drifted, isSet, lab, set, giveUp, shown, sightingOf };
+  return { white, outshone, setting, drifted, isSet, lab, set, giveUp, shown, sightingNow, sightingOf };
 });

@@ -20,12 +20,18 @@ const blues = [
   { value: 'red-leaning', title: 'the red-leaning blue is warm' },
   { value: 'green-leaning', title: 'the green-leaning blue is warm' },
 ];
+const knives = [
+  { value: 0.05, title: 'a scale: within a twentieth' },
+  { value: 0.1, title: 'within a tenth' },
+  { value: 0.25, title: 'within a quarter' },
+  { value: 0.4, title: 'by feel: it may be off by almost half' },
+];
 </script>
 
 <template>
   <v-dialog v-model="open" aria-label="How you see">
     <v-card class="pa-6">
-      <h2>How you see</h2>
+      <h2>How you see and measure</h2>
       <div class="fields">
         <v-select
           label="Value scale"
@@ -46,6 +52,12 @@ const blues = [
           @update:model-value="store.change({ warmBlue: $event })"
         />
         <v-select label="The room" :items="rooms" :model-value="store.settings.room" @update:model-value="store.change({ room: $event })" />
+        <v-select
+          label="Your knife measures"
+          :items="knives"
+          :model-value="store.settings.knife"
+          @update:model-value="store.change({ knife: $event })"
+        />
       </div>
       <div class="d-flex justify-end"><v-btn color="primary" @click="open = false">Done</v-btn></div>
     </v-card>

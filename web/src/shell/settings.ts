@@ -1,11 +1,19 @@
-import { temperature, writeValue, type Lab } from '@dusk/core';
+import { KNIFE, temperature, writeValue, type Lab } from '@dusk/core';
 import type { Needs, SettingsDto } from '@dusk/wire';
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
 import { useStudio } from '../studio/useStudio.ts';
 
 const ONLY = '1';
-const USUAL: SettingsDto = { id: ONLY, version: 0, valueScale: 'munsell', warmBlue: 'red-leaning', surround: 'N5', room: 'dark' };
+const USUAL: SettingsDto = {
+  id: ONLY,
+  version: 0,
+  valueScale: 'munsell',
+  warmBlue: 'red-leaning',
+  surround: 'N5',
+  room: 'dark',
+  knife: KNIFE,
+};
 
 /** How this painter thinks: value scale, which blue is warm, grey around colours, light of the room. */
 export const useSettings = defineStore('settings', () => {
