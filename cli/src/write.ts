@@ -39,15 +39,23 @@ export const portionsOf = ({ flat }: Recipe, palette?: Palette): NamedPortion[] 
 };
 
 /** Names of the heaps that are mixed first: what is let down, or a body. */
-function heapNames({ heaps }: Mixture): string[] {
+function heapNames({ heaps }: Mixture, taken: readonly string[]): string[] {
   const names: string[] = [];
   for (const { ingredients } of heaps.slice(0, -1)) {
     const strong = ingredients.find(({ parts }) => parts === 1);
     const isLetDown = ingredients.length === 2 && strong !== undefined;
     const name = isLetDown ? `${nameOf(strong, names)} let down` : 'body';
-    names.push(names.includes(name) ? `${name} ${names.length + 1}` : name);
+    names.push(firstFree(name, [...taken, ...names]));
   }
   return names;
+}
+
+/** A name, numbered where others are called so. */
+function firstFree(name: string, taken: readonly string[]): string {
+  if (!taken.includes(name)) return name;
+  let n = 2;
+  while (taken.includes(`${name} ${n}`)) n++;
+  return `${name} ${n}`;
 }
 
 const nameOf = (ingredient: Ingredient, names: readonly string[]): string =>
@@ -56,9 +64,12 @@ const nameOf = (ingredient: Ingredient, names: readonly string[]): string =>
 const writtenHeap = ({ ingredients }: Heap, names: readonly string[]): Record<string, number> =>
   Object.fromEntries(ingredients.map((ingredient) => [nameOf(ingredient, names), ingredient.parts]));
 
-/** The heaps of a mixture: those mixed first by their names, and the pile's own parts. */
-export function writtenMixture(mixture: Mixture) {
-  const names = heapNames(mixture);
+/**
+ * The heaps of a mixture: those mixed first by their names, and the pile's own parts.
+ * @param taken names that heaps have already
+ */
+export function writtenMixture(mixture: Mixture, taken: readonly string[] = []) {
+  const names = heapNames(mixture, taken);
   return {
     parts: writtenHeap(mixture.heaps.at(-1)!, names),
     letdowns: names.map((name, i) => ({ name, parts: writtenHeap(mixture.heaps[i]!, names) })),

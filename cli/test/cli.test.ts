@@ -240,6 +240,17 @@ describe('the other commands of dusk', () => {
 
   it('string: around a pile, and a warm and cool pair', () => {
     const palette = ['titanium-white', 'yellow-ochre', 'burnt-sienna', 'ultramarine-blue'];
+    const long = answer('string', { stops: [{ munsell: '5YR 3/3' }, { munsell: '5YR 8.5/2' }], piles: 9, palette });
+    const names = long.mothers.map((m: { name: string }) => m.name);
+    expect(new Set(names).size).to.equal(names.length);
+    expect(names.length).to.be.at.least(2);
+    long.mothers.forEach(({ parts }: { parts: object }, i: number) =>
+      Object.keys(parts).forEach((id) => expect([...palette, ...names.slice(0, i)]).to.include(id)),
+    );
+    long.piles.forEach(({ recipe }: { recipe: { parts: object; letdowns: { name: string }[]; flat: object; lab: number[] } }) => {
+      Object.keys(recipe.parts).forEach((id) => expect([...palette, ...names, ...recipe.letdowns.map((l) => l.name)]).to.include(id));
+      answer('mix', { parts: recipe.flat }).lab.forEach((v: number, i: number) => expect(v).to.be.closeTo(recipe.lab[i]!, 1e-3));
+    });
     const around = answer('string', { around: { of: { hex: '#8a6b4f' }, dark: 2, light: 8 }, piles: 5, palette });
     const values = around.piles.map((p: { value: number }) => p.value);
     expect(values[0]).to.be.closeTo(2, 0.01);

@@ -81,7 +81,17 @@ const mendingTable = (rows: readonly MendingRow[]): string =>
 
 const hangingTable = (rows: readonly HangingRow[]): string =>
   table(
-    ['palette', 'changes of tubes to three piles', 'most uneven step', 'loss p90', 'loss at most', 'tubes in a string', 'found in, p50'],
+    [
+      'palette',
+      'changes of tubes to three piles',
+      'most uneven step',
+      'loss p90',
+      'loss at most',
+      'tubes in a string',
+      'measurings to a pile, mothers counted',
+      'each pile alone',
+      'found in, p50',
+    ],
     rows.map((r) => [
       r.palette,
       r.changes.toFixed(2),
@@ -89,6 +99,8 @@ const hangingTable = (rows: readonly HangingRow[]): string =>
       r.lossP90.toFixed(2),
       r.lossMost.toFixed(2),
       r.tubes.toFixed(1),
+      r.measurings.toFixed(2),
+      r.alone.toFixed(2),
       `${ms(r.ms)} ms`,
     ]),
   );

@@ -1,4 +1,4 @@
-import { best, colourFromText, layPalette, stringOf, valueOfLightness, type Palette, type Recipe } from '../src/index.ts';
+import { best, colourFromText, layPalette, stringOf, valueOfLightness, type Mixture, type Palette, type Recipe } from '../src/index.ts';
 import { ADVICE_PALETTES, knownTubes } from './advicePalettes.ts';
 import { at, mean, timed } from './palettes.ts';
 
@@ -23,25 +23,38 @@ export interface HangingRow {
   readonly lossMost: number;
   /** Tubes in a string, mean. */
   readonly tubes: number;
+  /** Measurings to a pile, mothers counted, and as each pile alone would have. */
+  readonly measurings: number;
+  readonly alone: number;
   readonly ms: number;
 }
 
+/** How often something is measured; a pile that is a mother itself is there already. */
+const measuringsOf = ({ heaps }: Mixture): number => {
+  const all = heaps.reduce((sum, { ingredients }) => sum + ingredients.length, 0);
+  return all > 1 ? all : 0;
+};
 const tubesOf = ({ flat }: Recipe): string => Object.keys(flat).sort().join();
 
 function hanging(name: string, palette: Palette): HangingRow {
   let piles = 0;
   let changes = 0;
+  let measured = 0;
+  let aloneMeasured = 0;
   let uneven = 0;
   const losses: number[] = [];
   const tubes: number[] = [];
   const times: number[] = [];
   for (const [from, to, n] of STRINGS) {
-    const { result: string, ms } = timed(() => stringOf(palette, [colourFromText(from), colourFromText(to)], n));
+    const { result: made, ms } = timed(() => stringOf(palette, [colourFromText(from), colourFromText(to)], n));
+    const { piles: string, mothers } = made;
     const values = string.map(({ recipe }) => valueOfLightness(recipe.lab[0]));
     const even = (valueOfLightness(string.at(-1)!.target[0]) - valueOfLightness(string[0]!.target[0])) / (n - 1);
     values.slice(1).forEach((value, i) => (uneven = Math.max(uneven, Math.abs(value - values[i]! - even))));
     string.slice(1).forEach(({ recipe }, i) => (changes += tubesOf(recipe) === tubesOf(string[i]!.recipe) ? 0 : 1));
     piles += n;
+    measured += [...mothers, ...string.map(({ recipe }) => recipe)].reduce((sum, { mixture }) => sum + measuringsOf(mixture), 0);
+    aloneMeasured += string.reduce((sum, { target }) => sum + measuringsOf(best(palette, target).mixture), 0);
     losses.push(...string.map(({ target, recipe }) => recipe.deltaE00 - best(palette, target).deltaE00));
     tubes.push(new Set(string.flatMap(({ recipe }) => Object.keys(recipe.flat))).size);
     times.push(ms);
@@ -54,6 +67,8 @@ function hanging(name: string, palette: Palette): HangingRow {
     lossP90: at(losses, 0.9),
     lossMost,
     tubes: mean(tubes),
+    measurings: measured / piles,
+    alone: aloneMeasured / piles,
     ms: at(times, 0.5),
   };
 }

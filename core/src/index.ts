@@ -41,6 +41,7 @@ export * from './matching/polish.ts';
 export * from './mixing/path.ts';
 export * from './matching/relative.ts';
 export * from './families/strings.ts';
+export type { Family, Mother } from './families/mothers.ts';
 export * from './families/pairs.ts';
 export * from './mixing/inPlace.ts';
 export * from './matching/rederive.ts';

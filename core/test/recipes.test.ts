@@ -4,7 +4,9 @@ import {
   deviate,
   drawDeviation,
   USUAL_SPREAD,
+  lastHeap,
   leavesOf,
+  openToTubes,
   amountsFor,
   best,
   between,
@@ -37,6 +39,7 @@ import {
   warmAndCool,
   labToMunsell,
   type Lab,
+  type Mixture,
   type Route,
 } from '../src/index.ts';
 import { seeded } from '../src/random.ts';
@@ -261,7 +264,7 @@ describe('strings', () => {
       [[30, 10, 12], [85, 4, 10], 7],
       [[25, 2, -12], [80, -4, -4], 6],
     ] as [Lab, Lab, number][]) {
-      const string = stringOf(palette, [from, to], n);
+      const { piles: string } = stringOf(palette, [from, to], n);
       const sets = string.map(({ recipe }) => Object.keys(recipe.flat).sort().join());
       expect(sets.slice(1).filter((set, i) => set !== sets[i]).length).to.be.at.most(Math.ceil(n / 3));
       const values = string.map(({ recipe }) => valueOfLightness(recipe.lab[0]));
@@ -272,9 +275,33 @@ describe('strings', () => {
   });
 
   it('are piles with recipes', () => {
-    const piles = stringOf(palette, [dark, light], 5);
+    const { piles } = stringOf(palette, [dark, light], 5);
     expect(piles).to.have.length(5);
     piles.forEach(({ recipe }) => expect(Math.abs(recipe.valueError)).to.be.below(0.3));
+  });
+
+  it('are made from few mothers: the same tubes, measured less often', () => {
+    const { mothers, piles } = stringOf(
+      palette,
+      [
+        [25, 2, -12],
+        [80, -4, -4],
+      ],
+      9,
+    );
+    expect(mothers.length).to.be.within(2, 6);
+    const byName = new Map(mothers.map((mother) => [mother.name, mother]));
+    const taking = piles.filter(({ recipe }) => lastHeap(recipe.mixture).ingredients.some((i) => 'pile' in i));
+    expect(taking.length).to.be.above(mothers.length);
+    for (const { recipe } of taking) {
+      const flat = openToTubes(recipe.mixture, (name) => byName.get(name)!.flat);
+      for (const [id, share] of Object.entries(recipe.flat)) expect(flat[id]).to.be.closeTo(share, 1e-9);
+      expect(deltaE00(colour(recipe.flat), recipe.lab)).to.be.below(1e-6);
+    }
+    for (const { target, recipe } of piles) expect(recipe.deltaE00).to.be.at.most(Math.max(1, best(palette, target).deltaE00) + 1);
+    const measurings = ({ heaps }: Mixture) => heaps.reduce((sum, { ingredients }) => sum + ingredients.length, 0);
+    for (const { recipe, target } of taking)
+      expect(measurings(recipe.mixture)).to.be.at.most(Math.max(3, measurings(best(palette, target).mixture)));
   });
 
   it('refuse too few stops, too many piles and unknown routes', () => {

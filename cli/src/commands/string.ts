@@ -8,22 +8,25 @@ import {
   warmAndCool,
   type Illuminant,
   type Lab,
+  type Mother,
   type Recipe,
   type Route,
+  type StringPile,
 } from '@dusk/core';
 import { fieldsOf, rounded, type Command } from '../command.ts';
 import { paletteFromInput, targetFromInput } from '../read.ts';
-import { writtenColour, writtenRecipe } from '../write.ts';
+import { writtenColour, writtenMixture, writtenRecipe } from '../write.ts';
 
 export const string: Command = {
   name: 'string',
   summary: 'two or more stops and a palette → piles in even steps',
   help: `Even in Munsell value, or in ΔE00 where the stops share a value; the tubes stay the same from pile to pile
-unless that loses too much.
+unless that loses too much. "mothers" are made first and in quantity: piles name them in their parts, as they
+name what is let down; a mother may name what stands before it.
 
   echo '{"stops":[{"munsell":"5YR 3/4"},{"munsell":"10YR 8/4"}],"piles":5,"routes":["straight"],
          "palette":["titanium-white","yellow-ochre","burnt-sienna","ultramarine-blue"]}' | npx dusk string
-    → {"piles":[{"target":{"lab":[…],"hex":"…"},"recipe":{"parts":{…},…}},…]}
+    → {"mothers":[{"name":"mother of pile 1","parts":{…}},…],"piles":[{"target":{"lab":[…],"hex":"…"},"recipe":{"parts":{…},…}},…]}
 
 A stop is a colour, a mixture {"parts":{…}} or a relative target. "routes", one for each stretch: straight, neutral, warm, cool.
 "limits" and "illuminant" as in dusk solve. Instead of "stops": "around":{"of":{"hex":"#8a6b4f"},"dark":2,"light":8,"chroma":1}
@@ -37,14 +40,29 @@ goes from a colour to dark and light; "pair":{"of":{"munsell":"N 5/"},"temperatu
     if (pair !== undefined) {
       const { of, temperature } = fieldsOf(pair, ['of', 'temperature']);
       const two = warmAndCool(targetFromInput(of, light), finite('target', 'temperature', temperature));
-      const made = hangTogether(laid, two);
-      return { piles: two.map((target, i) => written(target, made[i]!)) };
+      const { mothers, recipes } = hangTogether(laid, two);
+      return writtenString(
+        mothers,
+        two.map((target, i) => ({ target, recipe: recipes[i]! })),
+      );
     }
     const targets = around === undefined ? stopsFromInput(stops, light) : stopsAround(around, light);
     const made = stringOf(laid, targets, finite('target', 'piles', piles), routes as Route[] | undefined);
-    return { piles: made.map(({ target, recipe }) => written(target, recipe)) };
+    return writtenString(made.mothers, made.piles);
   },
 };
+
+/** Piles, and the mixtures they are made from; heaps mixed first for a mother stand before it. */
+const writtenString = (mothers: readonly Mother[], piles: readonly StringPile[]) => ({
+  mothers: mothers.reduce<{ readonly name: string; readonly parts: Record<string, number> }[]>((all, { name, mixture }) => {
+    const { parts, letdowns } = writtenMixture(
+      mixture,
+      all.map((m) => m.name),
+    );
+    return [...all, ...letdowns, { name, parts }];
+  }, []),
+  piles: piles.map(({ target, recipe }) => written(target, recipe)),
+});
 
 const written = (target: Lab, recipe: Recipe) => ({
   target: writtenColour(target),

@@ -4,6 +4,7 @@ import { hueDifference, labToLch, lchToLab, type Lab } from '../colour/spaces.ts
 import { COOL_POLE, WARM_POLE } from '../colour/temperature.ts';
 import { lightnessOfValue, valueOfLightness } from '../colour/value.ts';
 import type { Palette } from '../matching/palette.ts';
+import { fromMothers, type Alone, type Family, type Mother } from './mothers.ts';
 import { findPlans, planFor } from '../matching/find.ts';
 import { recipeOf, type Recipe } from '../matching/recipe.ts';
 
@@ -103,6 +104,12 @@ export interface StringPile {
   readonly recipe: Recipe;
 }
 
+/** Piles in steps, and the mixtures they are made from. */
+export interface PileString {
+  readonly mothers: readonly Mother[];
+  readonly piles: readonly StringPile[];
+}
+
 /** Value steps a pile of a string may be off: two of these apart, a step is still within 0.15 of even. */
 const VALUE_EVEN = 0.05;
 /** Sets of tubes that are taken from each target to be tried for all. */
@@ -118,9 +125,10 @@ const TOO_FAR = 8;
 /**
  * Recipes for a row of targets that hang together: from one pile to the next the tubes stay the same
  * unless that loses more than a painter gives for it. Every set of tubes that suits one of the targets
- * is tried for all; the cheapest way through them is found as Viterbi (1967) finds a path.
+ * is tried for all; the cheapest way through them is found as Viterbi (1967) finds a path. Then as few
+ * mothers as will do are found for each stretch of the same tubes.
  */
-export function hangTogether(palette: Palette, targets: readonly Lab[]): Recipe[] {
+export function hangTogether(palette: Palette, targets: readonly Lab[]): Family {
   const sought = (target: Lab) => ({ target, valueTolerance: VALUE_EVEN });
   const own = targets.map((target) => findPlans(palette, sought(target), SETS_OF_EACH));
   const sets = new Map<string, readonly number[]>();
@@ -130,17 +138,25 @@ export function hangTogether(palette: Palette, targets: readonly Lab[]): Recipe[
     const known = new Map(own[i]!.map((found) => [found.plan.set.join(), found]));
     return keys.map((key) => known.get(key) ?? planFor(palette, sets.get(key)!, sought(target)));
   });
-  const costs = plans.map((row) => {
-    const best = row.reduce((least, found) => (found && found.score < least.score ? found : least), { score: Infinity, deltaE00: 0 });
+  const bests = plans.map((row) =>
+    row.reduce((least, found) => (found && found.score < least.score ? found : least), { score: Infinity, deltaE00: 0 }),
+  );
+  const costs = plans.map((row, i) => {
     return row.map((found) => {
       if (!found) return Infinity;
-      const behind = found.deltaE00 - Math.max(best.deltaE00, MOST_LOSS);
+      const behind = found.deltaE00 - Math.max(bests[i]!.deltaE00, MOST_LOSS);
       return found.score + (behind > 0 ? TOO_FAR * behind : 0);
     });
   });
   const ways = KEEPING.map((keeping) => cheapestWay(costs, keeping));
   const way = ways.find((one) => changesIn(one) * PILES_TO_A_CHANGE <= targets.length) ?? ways.at(-1)!;
-  return way.map((chosen, i) => recipeOf(palette, plans[i]![chosen]!, targets[i]!));
+  return fromMothers(
+    palette,
+    way.map((chosen, i): Alone => {
+      const target = targets[i]!;
+      return { target, recipe: recipeOf(palette, plans[i]![chosen]!, target), allowed: bests[i]!.deltaE00 + MOST_LOSS };
+    }),
+  );
 }
 
 const changesIn = (way: readonly number[]): number => way.slice(1).filter((column, i) => column !== way[i]).length;
@@ -159,8 +175,9 @@ function cheapestWay(costs: readonly (readonly number[])[], changing: number): n
   return way;
 }
 
-/** A string of `n` piles from a palette, from few tubes. */
-export function stringOf(palette: Palette, stops: readonly Lab[], n: number, routes?: readonly Route[]): StringPile[] {
+/** A string of `n` piles from a palette, from few tubes and few mothers. */
+export function stringOf(palette: Palette, stops: readonly Lab[], n: number, routes?: readonly Route[]): PileString {
   const targets = stringTargets(stops, n, routes);
-  return hangTogether(palette, targets).map((recipe, i) => ({ target: targets[i]!, recipe }));
+  const { mothers, recipes } = hangTogether(palette, targets);
+  return { mothers, piles: recipes.map((recipe, i) => ({ target: targets[i]!, recipe })) };
 }
