@@ -60,8 +60,8 @@ const EASY_DOSE = 0.4;
 const MEASURED_WAYS = 24;
 /** Tubes alone and in pairs that are tried with a third. */
 const BEST_PAIRS = 6;
-/** Up to as many sets, the pairs and triples of eight tubes, all are searched finely; of more, the few that look best after a coarse search. */
-const ALL_FINELY = 36;
+/** Up to as many sets all are searched finely; of more, the few that look best after a coarse search. */
+const ALL_FINELY = 16;
 const FEW_FINELY = 12;
 const FINE = { factor: 3, least: LEAST, rounds: 90, smallest: 1.01 } as const;
 const COARSE = { ...FINE, smallest: 1.6 } as const;
@@ -119,9 +119,16 @@ export interface WaysToAdd {
  * Finds ways of adding to a pile, paint taken out being impossible: one thing, pairs, and the best
  * pairs with a third, each in the amounts that suit it best. Only ways that bring it nearer count.
  * @param mostGrowth largest size of the new pile, in sizes of the old
+ * @param among ways whose things to add alone are tried again, as with more room to grow; all are, unless they are given
  * @throws CraftError when there is nothing to add, or no pile
  */
-export function waysToAdd(pile: LyingPile, addables: readonly Addable[], target: Lab, mostGrowth: number = MOST_GROWTH): WaysToAdd {
+export function waysToAdd(
+  pile: LyingPile,
+  addables: readonly Addable[],
+  target: Lab,
+  mostGrowth: number = MOST_GROWTH,
+  among?: readonly Additions[],
+): WaysToAdd {
   if (addables.length === 0) throw new CraftError('palette', 'The palette is empty: there is nothing to add.');
   if (!(pile.parts > 0)) throw new CraftError('parts', 'The pile has nothing in it.');
   const judge = mismatch(target);
@@ -140,15 +147,25 @@ export function waysToAdd(pile: LyingPile, addables: readonly Addable[], target:
     const letDowns = set.filter((one) => one.letDown).length;
     return { set, amounts: numbers, cost: least + TUBE_EFFORT * set.length + LETDOWN_EFFORT * letDowns };
   };
-  const singles = addables.map((one) => search([one], FINE));
-  const pairs = searched(
-    addables.flatMap((one, i) => addables.slice(i + 1).map((other) => [one, other])),
-    search,
-  );
-  const triples = searched(
-    pairs.slice(0, BEST_PAIRS).flatMap(({ set }) => addables.filter((t) => !set.includes(t)).map((third) => [...set, third])),
-    search,
-  );
+  const ofAll = (): Tried[] => {
+    const singles = addables.map((one) => search([one], FINE));
+    const pairs = searched(
+      addables.flatMap((one, i) => addables.slice(i + 1).map((other) => [one, other])),
+      search,
+    );
+    const triples = searched(
+      pairs.slice(0, BEST_PAIRS).flatMap(({ set }) => addables.filter((t) => !set.includes(t)).map((third) => [...set, third])),
+      search,
+    );
+    return [...singles, ...pairs, ...triples];
+  };
+  const again = (ways: readonly Additions[]): Tried[] =>
+    ways.map(({ add }) =>
+      search(
+        addables.filter(({ id }) => add.some((dose) => dose.id === id)),
+        FINE,
+      ),
+    );
   const least = LEAST_DOSE / pile.parts;
   const lightest = lightestOf(addables);
   /** A way that can be measured: what is too little is let down in the lightest paint, or left out. */
@@ -169,7 +186,7 @@ export function waysToAdd(pile: LyingPile, addables: readonly Addable[], target:
     return { add: opened(measured), measured, growth, lab, mismatchBefore: none, mismatchAfter: judge(lab) };
   };
   const byCost = (one: Tried, other: Tried): number => one.cost - other.cost;
-  const ways = [...singles, ...pairs, ...triples]
+  const ways = (among ? again(among) : ofAll())
     .sort(byCost)
     .slice(0, MEASURED_WAYS)
     .flatMap((tried) => measurable(tried) ?? [])

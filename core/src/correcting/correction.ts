@@ -205,7 +205,7 @@ function advise(
   const passes = believedOff <= GOOD_ENOUGH || (believedOff <= MOST_LEFT && !surelyNearer(lab, whole[0]?.lab ?? lab, target, unsure));
   const mended = (ways: readonly Additions[]): boolean => ways[0] !== undefined && ways[0].mismatchAfter <= IN_REACH;
   // Where the whole cannot be mended within its room, part of it has more.
-  const found = passes || mended(whole) ? whole : better(whole, waysToAdd(pile, addables, target, mostGrowth / SHARES.at(-1)!).ways);
+  const found = passes || mended(whole) ? whole : better(whole, waysToAdd(pile, addables, target, mostGrowth / SHARES.at(-1)!, whole).ways);
   const ways = passes ? [] : offers(found, pile, addables, target);
   const [first] = ways;
   const stays = first ? first.deltaE00 : believedOff;
