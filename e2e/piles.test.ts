@@ -65,6 +65,33 @@ describe('a kept pile', () => {
     expect(await name.inputValue()).to.equal('copper in halftone');
   });
 
+  it('offers what suits what the painter minds, and the way this painter dulls colours', async () => {
+    const offered = () => page.locator('[data-test=alternative]').allInnerTexts();
+    await page.locator('[data-test=alternative]').first().waitFor();
+    const before = await offered();
+    await page.locator('[data-test=minding]').selectOption('lets through');
+    await page.waitForFunction((was) => {
+      const now = [...document.querySelectorAll<HTMLElement>('[data-test=alternative]')].map((e) => e.innerText);
+      return now.length > 0 && now.join() !== was;
+    }, before.join());
+    await page.locator('[data-test=minding]').selectOption('closest');
+    await page.waitForFunction(
+      (was) => [...document.querySelectorAll<HTMLElement>('[data-test=alternative]')].map((e) => e.innerText).join() === was,
+      before.join(),
+    );
+    await page.getByRole('button', { name: 'How you see' }).click();
+    await page.locator('.v-select', { hasText: 'You dull colours' }).click();
+    await page.locator('.v-list-item', { hasText: 'by earths and black' }).click();
+    await page.locator('.v-select', { hasText: 'Your knife measures' }).click();
+    await page.locator('.v-list-item', { hasText: 'within a quarter' }).click();
+    await page.getByRole('button', { name: 'Done', exact: true }).click();
+    const { rows } = (await (await page.request.get('/api/studio')).json()) as {
+      rows: { settings: { knife: number; dulling: string }[] };
+    };
+    expect(rows.settings[0]).to.include({ knife: 0.25, dulling: 'earths' });
+    await page.locator('[data-test=alternative]').first().waitFor();
+  });
+
   it('takes an alternative instead', async () => {
     await page.locator('[data-test=alternative]').first().waitFor();
     const recipe = () => page.locator('[data-test=kept-recipe] ol').innerText();

@@ -9,6 +9,15 @@ import { chromium, type Browser, type BrowserContext, type BrowserContextOptions
 
 export const PAGES = fileURLToPath(new URL('../web/dist', import.meta.url));
 
+/** Waits until something holds. @throws Error that names it when it does not in ten seconds */
+export async function soon(holds: () => Promise<boolean>, what: string): Promise<void> {
+  const until = Date.now() + 10_000;
+  while (!(await holds())) {
+    if (Date.now() > until) throw new Error(`It did not come to pass: ${what}.`);
+    await new Promise((done) => setTimeout(done, 50));
+  }
+}
+
 /** The product as a painter has it: the built interface over a studio of its own, in Chromium. */
 export class Sitting {
   private constructor(

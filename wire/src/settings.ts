@@ -1,7 +1,7 @@
 import { IsIn } from 'class-validator';
 import { Optional, Version, Within } from './fields.ts';
 import { ROOMS, SURROUNDS, type Room, type Surround } from './limits.ts';
-import { COARSEST_KNIFE, FINEST_KNIFE, VALUE_SCALES, type ValueScale, type WarmBlue } from '@dusk/core';
+import { COARSEST_KNIFE, DULLING, FINEST_KNIFE, VALUE_SCALES, type Dulling, type ValueScale, type WarmBlue } from '@dusk/core';
 
 const WARM_BLUES = ['red-leaning', 'green-leaning'] as const;
 
@@ -30,6 +30,10 @@ export class SettingsChange {
   @Optional()
   @Within('The knife', FINEST_KNIFE, COARSEST_KNIFE)
   knife?: number;
+
+  @Optional()
+  @IsIn(DULLING, { message: `A way of dulling is one of ${DULLING.join(', ')}` })
+  dulling?: Dulling;
 }
 
 export interface SettingsDto {
@@ -40,4 +44,5 @@ export interface SettingsDto {
   readonly surround: Surround;
   readonly room: Room;
   readonly knife: number;
+  readonly dulling: Dulling;
 }

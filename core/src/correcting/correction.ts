@@ -73,6 +73,8 @@ export interface Correction extends Additions {
 const GOOD_ENOUGH = 1;
 /** Up to this ΔE00 a pile is left where what may be added would as soon make it worse. */
 const MOST_LEFT = 1.75;
+/** Read to be off by more than this, a pile is not left, whatever is believed of the reading. */
+const MOST_READ = 3;
 /** Standard deviations of what is unsure that a pile must come nearer by: about one addition in ten then makes it worse. */
 const SURELY = 1.28;
 /** Share of the way it goes that an addition is off by: strengths and doses. */
@@ -202,7 +204,8 @@ function advise(
   const { ways: whole, mismatchBefore, lab } = waysToAdd(pile, addables, target, mostGrowth);
   const believedOff = deltaE00(target, lab);
   const off = seen ? deltaE00(target, seen) : believedOff;
-  const passes = believedOff <= GOOD_ENOUGH || (believedOff <= MOST_LEFT && !surelyNearer(lab, whole[0]?.lab ?? lab, target, unsure));
+  const isUnsure = believedOff <= MOST_LEFT && !surelyNearer(lab, whole[0]?.lab ?? lab, target, unsure);
+  const passes = off <= MOST_READ && (believedOff <= GOOD_ENOUGH || isUnsure);
   const mended = (ways: readonly Additions[]): boolean => ways[0] !== undefined && ways[0].mismatchAfter <= IN_REACH;
   // Where the whole cannot be mended within its room, part of it has more.
   const found = passes || mended(whole) ? whole : better(whole, waysToAdd(pile, addables, target, mostGrowth / SHARES.at(-1)!, whole).ways);

@@ -1,4 +1,4 @@
-import type { ValueScale, WarmBlue } from '@dusk/core';
+import type { Dulling, ValueScale, WarmBlue } from '@dusk/core';
 import type { Room, Surround } from '@dusk/wire';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 
@@ -26,4 +26,7 @@ export class Settings {
   /** Half-width of what a dose may be off, as a share of itself. */
   @Column('real', { default: 0.1 })
   knife!: number;
+
+  @Column('text', { default: 'any' })
+  dulling!: Dulling;
 }

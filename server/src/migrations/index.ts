@@ -1,6 +1,6 @@
 import { FirstLight1700000000000 } from './1700000000000-FirstLight.ts';
 import { PilesThatRemember1764000000000 } from './1764000000000-PilesThatRemember.ts';
-import { Knife1764300000000 } from './1764300000000-Knife.ts';
+import { KnifeAndDulling1764300000000 } from './1764300000000-KnifeAndDulling.ts';
 
 /** In the order in which they run; a landed one is never changed. */
-export const MIGRATIONS = [FirstLight1700000000000, PilesThatRemember1764000000000, Knife1764300000000];
+export const MIGRATIONS = [FirstLight1700000000000, PilesThatRemember1764000000000, KnifeAndDulling1764300000000];

@@ -7,7 +7,7 @@ import { changed, given } from './rows.ts';
 
 const ONLY = 1;
 
-const dto = ({ version, valueScale, warmBlue, surround, room, knife }: Settings): SettingsDto => ({
+const dto = ({ version, valueScale, warmBlue, surround, room, knife, dulling }: Settings): SettingsDto => ({
   id: String(ONLY),
   version,
   valueScale,
@@ -15,6 +15,7 @@ const dto = ({ version, valueScale, warmBlue, surround, room, knife }: Settings)
   surround,
   room,
   knife,
+  dulling,
 });
 
 export const settingsRows = async (db: EntityManager): Promise<SettingsDto[]> => [dto(await db.findOneByOrFail(Settings, { id: ONLY }))];

@@ -69,6 +69,12 @@ const becomes = computed(() => {
   return `${mlText(kept)} becomes ${mlText(kept * way.value.growth)} · then value ${value}, ΔE ${way.value.deltaE00.toFixed(1)} by this look`;
 });
 const falls = computed(() => (way.value && way.value.deltaE00 > IN_REACH ? way.value.givesWay.join(', ') : ''));
+/** What else could be done where additions do not reach. */
+const instead = computed(() =>
+  correction.value?.anew === 'in' ? 'Mixed anew these tubes do reach it: make this a different pile.' : 'It takes another tube.',
+);
+/** Whether most of what was read is put down to the reading itself. */
+const isReadingsOwn = computed(() => correction.value !== undefined && correction.value.off - correction.value.believedOff > 0.5);
 const short = (other: Way): string =>
   `${other.part ? `keep ${partsText(other.part.keep)}, add ` : ''}${measured(other)
     .map(({ parts, name }) => `${partsText(parts)} ${name}`)
@@ -80,7 +86,7 @@ const short = (other: Way): string =>
     <template v-if="way">
       <h2>{{ way.part ? `Take ${partsText(way.part.keep)} of it, and add` : 'Add this' }}</h2>
       <p class="becomes">{{ becomes }}</p>
-      <p v-if="falls" class="falls" role="status">As near as these tubes come; it stays {{ falls }}.</p>
+      <p v-if="falls" class="falls" role="status">As near as these tubes come; it stays {{ falls }}. {{ instead }}</p>
       <ol>
         <li v-for="(line, i) in lines" :key="line.id" class="line" :class="{ done: plan && i < doneSteps }" data-test="addition">
           <span class="after" :style="{ background: white.shown(line.after).css }" title="the pile after this" />
@@ -122,11 +128,15 @@ const short = (other: Way): string =>
     </template>
     <template v-else-if="correction">
       <h2>Leave it</h2>
-      <p v-if="correction.off <= IN_REACH">It passes: ΔE {{ correction.off.toFixed(1) }} from what was wanted.</p>
+      <p v-if="correction.believedOff <= IN_REACH" data-test="passes">
+        It passes: ΔE {{ correction.off.toFixed(1) }} from what was wanted<template v-if="isReadingsOwn"
+          >, of which this way of looking is believed to make up all but {{ correction.believedOff.toFixed(1) }}</template
+        >.
+      </p>
       <p v-else>
         As near as these tubes come by adding, ΔE {{ correction.off.toFixed(1)
         }}<template v-if="correction.givesWay.length">: {{ correction.givesWay.join(', ') }}</template
-        >. Another tube on the palette, or a new pile, would do more.
+        >. {{ instead }}
       </p>
       <div class="do"><button type="button" class="key" @click="emit('changed')">Changed, not recorded</button></div>
     </template>

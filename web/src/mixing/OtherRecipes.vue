@@ -1,13 +1,14 @@
 <script setup lang="ts">
-import { keyOf, leavesOf, type Mixture } from '@dusk/core';
+import { EMPHASES, keyOf, leavesOf, type Emphasis, type Mixture } from '@dusk/core';
 import type { MixtureSent, PileDto } from '@dusk/wire';
 import { labOfDto, mixtureDto } from '@dusk/wire/written';
-import { computed, onScopeDispose, shallowRef, watch } from 'vue';
+import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue';
 import ColourPair from '../chips/ColourPair.vue';
 import { valueDifference } from '../chips/words.ts';
 import { engine, unlessGivenUp } from '../engine/engine.ts';
 import type { NearestProposed, Proposal, Proposed } from '../engine/proposal.ts';
 import { useDesk } from '../engine/useDesk.ts';
+import { useSettings } from '../shell/settings.ts';
 import { useTubes } from '../tubes/tubes.ts';
 import { usePiles } from './piles.ts';
 import { useKnown } from './useKnown.ts';
@@ -20,19 +21,30 @@ const piles = usePiles();
 const { short } = useKnown();
 const answer = shallowRef<Proposed>();
 const nearest = shallowRef<NearestProposed>();
+const settings = useSettings();
+const minds = ref<Emphasis>('closest');
+const MINDS: Readonly<Record<Emphasis, string>> = {
+  closest: 'how near it comes',
+  fewest: 'little measuring',
+  steady: 'a steady recipe',
+  cheap: 'cheap tubes',
+  fast: 'drying fast',
+  covers: 'covering',
+  'lets through': 'letting light through',
+};
 const target = computed(() => props.pile.target && labOfDto(props.pile.target.lab));
 
 let asking: AbortController | undefined;
 onScopeDispose(() => asking?.abort());
 watch(
-  [() => desk.desk, () => props.pile.id, target],
-  async ([laid, , wanted]) => {
+  [() => desk.desk, () => props.pile.id, target, minds, () => settings.settings.dulling],
+  async ([laid, , wanted, emphasis, dulling]) => {
     asking?.abort();
     answer.value = nearest.value = undefined;
     if (!laid || !wanted) return;
     const own = (asking = new AbortController());
     const asked = { desk: laid, signal: own.signal };
-    answer.value = await unlessGivenUp(engine().ask('solve', { target: wanted }, asked));
+    answer.value = await unlessGivenUp(engine().ask('solve', { target: wanted, wishes: { emphasis, dulling } }, asked));
     if (answer.value?.reach !== 'out') return;
     const rack = desk.rack.map(({ id, paint }) => ({ id, K: paint.K, S: paint.S }));
     nearest.value = await unlessGivenUp(engine().ask('nearest', { target: wanted, rack }, asked));
@@ -79,7 +91,15 @@ const take = (proposal: Proposal): Promise<boolean> =>
       </template>
       <p v-else class="quiet">Looking for the nearest…</p>
     </section>
-    <h2>Instead</h2>
+    <div class="head">
+      <h2>Instead</h2>
+      <label class="minds"
+        >minding
+        <select v-model="minds" data-test="minding">
+          <option v-for="emphasis in EMPHASES" :key="emphasis" :value="emphasis">{{ MINDS[emphasis] }}</option>
+        </select></label
+      >
+    </div>
     <p v-if="!answer" class="quiet">Working out this palette’s recipes…</p>
     <p v-else-if="others.length === 0" class="quiet">Nothing really different comes near.</p>
     <article v-for="other in others" :key="short(other.mixture)" class="other" data-test="alternative">
@@ -95,6 +115,22 @@ const take = (proposal: Proposal): Promise<boolean> =>
 </template>
 
 <style scoped>
+.head {
+  display: flex;
+  align-items: baseline;
+  justify-content: space-between;
+  gap: 12px;
+}
+.minds {
+  font-size: 15px;
+}
+.minds select {
+  min-height: 44px;
+  padding: 0 4px;
+  border-bottom: 1px solid currentColor;
+  color: inherit;
+  background: var(--surround);
+}
 .beyond {
   margin-bottom: 16px;
 }

@@ -3,6 +3,7 @@ import { nextTick, ref, shallowRef, watch, type Ref, type ShallowRef } from 'vue
 import { engine } from '../engine/engine.ts';
 import type { Proposed } from '../engine/proposal.ts';
 import { useDesk } from '../engine/useDesk.ts';
+import { useSettings } from '../shell/settings.ts';
 
 /** A place in a picture, in its pixels. */
 export interface Place {
@@ -26,6 +27,7 @@ const STILL_MS = 120;
  */
 export function useLiveRecipe(pixels: ShallowRef<Pixels | undefined>, radius: Ref<number>) {
   const store = useDesk();
+  const settings = useSettings();
   const place = ref<Place>();
   const live = shallowRef<LiveReading>();
   const trust = shallowRef<Trust>();
@@ -52,7 +54,7 @@ export function useLiveRecipe(pixels: ShallowRef<Pixels | undefined>, radius: Re
     const size = radius.value;
     const reading = readArea(picture, at.x, at.y, size);
     const { desk } = store;
-    const answer = desk && (await engine().follow(desk, reading.lab));
+    const answer = desk && (await engine().follow(desk, reading.lab, { dulling: settings.settings.dulling }));
     // A newer place answers for itself.
     if (at !== place.value || size !== radius.value || desk !== store.desk || (desk && !answer)) return;
     live.value = { ...reading, place: at, radius: size, answer };
@@ -67,6 +69,6 @@ export function useLiveRecipe(pixels: ShallowRef<Pixels | undefined>, radius: Re
     void follow(since);
   }
 
-  watch([radius, () => store.desk, pixels], () => void follow(performance.now()));
+  watch([radius, () => store.desk, pixels, () => settings.settings.dulling], () => void follow(performance.now()));
   return { place, live, trust, pointAt };
 }

@@ -20,6 +20,12 @@ const blues = [
   { value: 'red-leaning', title: 'the red-leaning blue is warm' },
   { value: 'green-leaning', title: 'the green-leaning blue is warm' },
 ];
+const schools = [
+  { value: 'any', title: 'whatever serves' },
+  { value: 'opposites', title: 'by their opposites' },
+  { value: 'earths', title: 'by earths and black' },
+  { value: 'grey', title: 'by a grey of their value' },
+];
 const knives = [
   { value: 0.05, title: 'a scale: within a twentieth' },
   { value: 0.1, title: 'within a tenth' },
@@ -52,6 +58,12 @@ const knives = [
           @update:model-value="store.change({ warmBlue: $event })"
         />
         <v-select label="The room" :items="rooms" :model-value="store.settings.room" @update:model-value="store.change({ room: $event })" />
+        <v-select
+          label="You dull colours"
+          :items="schools"
+          :model-value="store.settings.dulling"
+          @update:model-value="store.change({ dulling: $event })"
+        />
         <v-select
           label="Your knife measures"
           :items="knives"

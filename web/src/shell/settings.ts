@@ -13,6 +13,7 @@ const USUAL: SettingsDto = {
   surround: 'N5',
   room: 'dark',
   knife: KNIFE,
+  dulling: 'any',
 };
 
 /** How this painter thinks: value scale, which blue is warm, grey around colours, light of the room. */
