@@ -85,7 +85,7 @@ describe('a kept pile', () => {
     await page.locator('.v-select', { hasText: 'Your knife measures' }).click();
     await page.locator('.v-list-item', { hasText: 'within a quarter' }).click();
     await page.getByRole('button', { name: 'Done', exact: true }).click();
-    const { rows } = (await (await page.request.get('/api/studio')).json()) as {
+    const { rows } = (await page.evaluate(async () => (await fetch('/api/studio')).json())) as {
       rows: { settings: { knife: number; dulling: string }[] };
     };
     expect(rows.settings[0]).to.include({ knife: 0.25, dulling: 'earths' });
