@@ -5,7 +5,7 @@ import helmet from 'helmet';
 import { pino, type Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { localOnly } from './localOnly.ts';
-import { problemHandler } from './problems.ts';
+import { ProblemError, problemHandler } from './problems.ts';
 import { apiRoutes } from './routes/api.ts';
 import type { Studio } from './studio/studio.ts';
 
@@ -14,15 +14,13 @@ export function makeApp(studio: Studio, pages?: string, log: Logger = pino({ lev
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger: log, autoLogging: false }));
-  app.use(localOnly);
   app.use(
     helmet({
       strictTransportSecurity: false,
       contentSecurityPolicy: {
         directives: {
           'default-src': ["'self'"],
-          // The book's kernel is WebAssembly.
-          'script-src': ["'self'", "'wasm-unsafe-eval'"],
+          'script-src': ["'self'"],
           'style-src': ["'self'", "'unsafe-inline'"],
           'img-src': ["'self'", 'blob:', 'data:'],
           'worker-src': ["'self'", 'blob:'],
@@ -31,12 +29,16 @@ export function makeApp(studio: Studio, pages?: string, log: Logger = pino({ lev
       },
     }),
   );
+  app.use(localOnly);
   app.use('/api', express.json({ limit: '1mb' }), apiRoutes(studio));
   if (pages && existsSync(pages)) {
     app.use('/assets', express.static(join(pages, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
     app.use(express.static(pages, { maxAge: 0 }));
     app.get('/{*path}', (_, response) => response.sendFile(join(pages, 'index.html')));
   }
+  app.use(() => {
+    throw new ProblemError(404, 'Not found', 'There is nothing here.');
+  });
   app.use(problemHandler);
   return app;
 }

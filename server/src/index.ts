@@ -1,6 +1,7 @@
 export { makeApp } from './app.ts';
 export { startServer, type Running } from './start.ts';
-export { openStudio, STUDIO_FILE, type Studio } from './studio/studio.ts';
+export { openStudio, type Studio } from './studio/studio.ts';
+export { STUDIO_FILE } from './keeping/places.ts';
 export { addTube } from './studio/catalogue.ts';
 export { makeChange } from './studio/changes.ts';
 export { pilesOf } from './studio/piles.ts';

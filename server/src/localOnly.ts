@@ -14,7 +14,9 @@ export const localOnly: RequestHandler = (request, _response, next) => {
   if (!OWN_NAMES.has(hostName(host)))
     throw new ProblemError(421, 'Wrong host', 'This studio answers on this machine only, as 127.0.0.1 or localhost.');
   const { origin } = request.headers;
-  if (origin !== undefined && origin !== `http://${host}`)
+  const isReading = request.method === 'GET' || request.method === 'HEAD';
+  const from = request.headers['sec-fetch-site'];
+  if ((origin !== undefined && origin !== `http://${host}`) || (!isReading && (from === 'cross-site' || from === 'same-site')))
     throw new ProblemError(403, 'Wrong origin', 'This studio takes no requests from other pages.');
   next();
 };

@@ -1,5 +1,6 @@
 import { resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { inWords } from './keeping/trouble.ts';
 import { startServer, type Running } from './start.ts';
 
 const USUAL_PORT = 4270;
@@ -10,30 +11,36 @@ function portFromEnvironment(): number {
   if (PORT === undefined || PORT === '') return USUAL_PORT;
   const port = Number(PORT);
   if (Number.isInteger(port) && port >= 0 && port <= 65535) return port;
-  throw new Error(`PORT must be a number from 0 to 65535; it is ${JSON.stringify(PORT)}.`);
+  throw new Error(`PORT must be a number from 0 to 65535; it is ${JSON.stringify(PORT)}`);
 }
 
-function sentence(cause: unknown, folder: string): string {
-  const { code, message } = cause as NodeJS.ErrnoException;
-  if (code === 'EADDRINUSE') return 'The port is taken: another Auburn Dusk may be open. Choose one with PORT=…';
-  if (code === 'EACCES' || code === 'EROFS') return `The folder ${folder} cannot be written; choose another with DUSK_DATA=…`;
-  return message;
-}
+/** The folder a studio lies in: `DUSK_DATA`, or the usual one. */
+export const dataFolder = (usual: string): string => resolve(process.env['DUSK_DATA'] || usual);
 
 /**
- * Runs the server until it is told to stop. `PORT` chooses the port, `DUSK_DATA` the folder.
+ * Runs the server until it is told to stop; it then closes the studio, however often it is told. `PORT`
+ * chooses the port, `DUSK_DATA` the folder.
  * @param usualFolder where the studio lies when `DUSK_DATA` does not say
  * @param prepare runs once the studio is open, before the address is printed
  */
 export async function runServer(usualFolder: string, prepare?: (running: Running) => Promise<void>): Promise<void> {
-  const folder = resolve(process.env['DUSK_DATA'] || usualFolder);
+  const folder = dataFolder(usualFolder);
+  let told = false;
+  let running: Running | undefined;
+  const stop = (): void => {
+    told = true;
+    // While it is still opening, it is closed once it is open.
+    void running?.stop().then(() => process.exit(0));
+  };
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.removeAllListeners(signal).on(signal, stop);
   try {
-    const running = await startServer(folder, portFromEnvironment(), PAGES);
-    await prepare?.(running);
+    running = await startServer(folder, portFromEnvironment(), PAGES);
+    if (!told) await prepare?.(running);
+    if (told) return stop();
     console.log(`Auburn Dusk is open at ${running.address} (studio in ${folder}; stop with Ctrl+C)`);
-    for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => void running.stop().then(() => process.exit(0)));
   } catch (cause) {
-    console.error(sentence(cause, folder));
-    process.exitCode = 1;
+    await running?.stop();
+    console.error(inWords(cause, folder));
+    process.exit(told ? 0 : 1);
   }
 }

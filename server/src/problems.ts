@@ -53,6 +53,7 @@ function asProblem(error: unknown): ProblemError | undefined {
   const { type, status } = error as Partial<ParserError>;
   if (type === 'entity.parse.failed') return new ProblemError(400, 'Not JSON', 'The request is not valid JSON.');
   if (type === 'entity.too.large') return new ProblemError(413, 'Too large', 'The request is larger than 1 MB.');
+  if (status === 404) return new ProblemError(404, 'Not found', 'There is nothing here.');
   if (typeof status === 'number' && status >= 400 && status < 500)
     return new ProblemError(status, 'Bad request', 'The request cannot be read.');
   if (error instanceof Error && /^(Multipart|Unexpected end of form|Malformed part)/.test(error.message))

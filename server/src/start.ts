@@ -1,6 +1,8 @@
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import type { Express } from 'express';
 import { makeApp } from './app.ts';
+import { copyDaily } from './keeping/daily.ts';
 import { openStudio, type Studio } from './studio/studio.ts';
 
 export interface Running {
@@ -10,26 +12,38 @@ export interface Running {
 }
 
 /**
- * Opens the studio in `folder` and listens on 127.0.0.1.
+ * Opens the studio in `folder` and listens on 127.0.0.1. The port is taken first: where that fails, no
+ * studio is left behind; whoever asks before the studio is open waits.
  * @param port 0 takes any free one
  * @param pages folder of the built interface
+ * @throws TroubleAtStart when the studio is not to be opened
  */
 export async function startServer(folder: string, port: number, pages?: string): Promise<Running> {
-  const studio = await openStudio(folder);
-  const server = createServer(makeApp(studio, pages));
-  await listen(server, port).catch(async (cause: unknown) => {
-    await studio.close();
+  let open!: (app: Express) => void;
+  const app = new Promise<Express>((resolve) => (open = resolve));
+  const server = createServer((request, response) => void app.then((serve) => serve(request, response)));
+  await listen(server, port);
+  const closeServer = (): Promise<void> => {
+    server.closeAllConnections();
+    return new Promise((done) => server.close(() => done()));
+  };
+  const studio = await openStudio(folder).catch(async (cause: unknown) => {
+    await closeServer();
     throw cause;
   });
+  const copying = copyDaily(studio);
+  open(makeApp(studio, pages));
   const { port: taken } = server.address() as AddressInfo;
+  let stopped: Promise<void> | undefined;
   return {
     address: `http://127.0.0.1:${taken}/`,
     studio,
-    stop: async () => {
-      server.closeAllConnections();
-      await new Promise((done) => server.close(done));
-      await studio.close();
-    },
+    stop: () =>
+      (stopped ??= (async () => {
+        await copying.stop();
+        await closeServer();
+        await studio.close();
+      })()),
   };
 }
 

@@ -123,7 +123,7 @@ export function refused(test: Test, status: number): Test {
       const { type, title, detail, status: said } = response.body as Record<string, unknown>;
       if (typeof type !== 'string' || typeof title !== 'string' || said !== status)
         throw new Error(`no problem: ${JSON.stringify(response.body)}`);
-      if (typeof detail !== 'string' || detail.length < 8 || /undefined|\[object|sqlite/i.test(detail))
+      if (typeof detail !== 'string' || detail.length < 8 || /undefined|\[object|SQLITE_/.test(detail))
         throw new Error(`no sentence: ${String(detail)}`);
     });
 }

@@ -64,7 +64,7 @@ export type Needs<N extends OperationName> = Sent<InstanceType<(typeof OPERATION
 export type Operation = { [N in OperationName]: { readonly do: N } & Needs<N> }[OperationName];
 
 /** Most operations in one change. */
-export const MOST_OPERATIONS = 400;
+export const MOST_OPERATIONS = 120;
 
 /** A change as it is sent to `POST /api/changes`: operations that are done together or not at all. */
 export interface Change {

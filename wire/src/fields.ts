@@ -36,10 +36,19 @@ export const Id = (what: string): PropertyDecorator => IsUUID(undefined, { messa
 export const Version = (): PropertyDecorator =>
   all(IsInt({ message: 'A change says which version it changes' }), Min(1, { message: 'Versions start at 1' }));
 
+/** A letter that leaves a mark: neither a space nor one of the fillers that count as letters. */
+const SEEN = /[^\p{Z}\p{C}\p{M}\u115f\u1160\u3164\uffa0\u2800]/u;
+const NO_CONTROL = /^\P{Cc}*$/u;
+
 /** Words of a painter: not blank, and of a length that can be read. */
 export function Words(what: string, most: number): PropertyDecorator {
   const message = `${what} has 1 to ${most} letters`;
-  return all(IsString({ message }), Length(1, most, { message }), Matches(/\S/, { message }));
+  return all(
+    IsString({ message }),
+    Length(1, most, { message }),
+    Matches(SEEN, { message: `${what} has at least one letter that can be seen` }),
+    Matches(NO_CONTROL, { message: `${what} is one line of letters` }),
+  );
 }
 
 /** Words that may be empty. */
@@ -69,8 +78,13 @@ export const Moment = (): PropertyDecorator =>
 
 /** An object of a class of its own. */
 export const ObjectOf = (message: string, type: () => ClassConstructor<object>): PropertyDecorator =>
-  all(IsObject({ message }), ValidateNested(), Type(type));
+  all(IsObject({ message }), ValidateNested({ message }), Type(type));
 
 /** A list of objects of one class, of a length within bounds. */
 export const ObjectsOf = (what: string, least: number, most: number, type: () => ClassConstructor<object>): PropertyDecorator =>
-  all(ListOf(what, least, most), IsObject({ each: true, message: `${what} are objects` }), ValidateNested({ each: true }), Type(type));
+  all(
+    ListOf(what, least, most),
+    IsObject({ each: true, message: `${what} are objects` }),
+    ValidateNested({ each: true, message: `${what} are objects` }),
+    Type(type),
+  );

@@ -1,4 +1,6 @@
 export * from './problem.ts';
+export * from './invalid.ts';
+export * from './shape.ts';
 export * from './validate.ts';
 export * from './colours.ts';
 export * from './mixtures.ts';

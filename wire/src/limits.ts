@@ -1,5 +1,5 @@
 /** Limits that page and server share; without any decorators, so that the page may have them alone. */
-export const PALETTE_MOST_TUBES = 12;
+export const PALETTE_MOST_TUBES = 24;
 
 /** Largest file that may be sent, in bytes, and most pixels it may hold. */
 export const UPLOAD_MOST_BYTES = 40 * 1024 * 1024;
@@ -14,3 +14,6 @@ export type Surround = (typeof SURROUNDS)[number];
 export const ROOMS = ['light', 'dark'] as const;
 /** The studio's own light: how bright the interface is away from the judged colours. */
 export type Room = (typeof ROOMS)[number];
+
+/** Daily copies of the studio that are kept unless the painter says otherwise. */
+export const COPIES_KEPT = 30;

@@ -26,3 +26,14 @@ export const READS = {
 /** Where changes and pictures are sent, and where a picture's bytes are. */
 export const CHANGES = '/changes';
 export const PICTURES = '/pictures';
+/** Where changes are heard of as they happen, and where the studio is copied. */
+export const EVENTS = '/events';
+export const COPIES = '/copies';
+export const BACKUP = '/backup';
+
+/** The daily copies: where they lie, how many are kept, and when the newest was made. */
+export interface CopiesDto {
+  readonly folder: string;
+  readonly kept: number;
+  readonly newestAt: string | null;
+}

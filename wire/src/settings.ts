@@ -1,5 +1,5 @@
-import { IsIn } from 'class-validator';
-import { Optional, Version, Within } from './fields.ts';
+import { IsIn, IsInt } from 'class-validator';
+import { Note, Optional, Version, Within } from './fields.ts';
 import { ROOMS, SURROUNDS, type Room, type Surround } from './limits.ts';
 import { COARSEST_KNIFE, DULLING, FINEST_KNIFE, VALUE_SCALES, type Dulling, type ValueScale, type WarmBlue } from '@dusk/core';
 
@@ -34,6 +34,16 @@ export class SettingsChange {
   @Optional()
   @IsIn(DULLING, { message: `A way of dulling is one of ${DULLING.join(', ')}` })
   dulling?: Dulling;
+
+  /** Folder of the daily copies; empty: beside the studio. */
+  @Optional()
+  @Note('The folder of copies', 400)
+  copiesFolder?: string;
+
+  @Optional()
+  @Within('How many copies are kept', 0, 365)
+  @IsInt({ message: 'How many copies are kept is a whole number' })
+  copiesKept?: number;
 }
 
 export interface SettingsDto {
@@ -45,4 +55,6 @@ export interface SettingsDto {
   readonly room: Room;
   readonly knife: number;
   readonly dulling: Dulling;
+  readonly copiesFolder: string;
+  readonly copiesKept: number;
 }

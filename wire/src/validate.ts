@@ -1,22 +1,18 @@
 import 'reflect-metadata';
 import { plainToInstance, type ClassConstructor } from 'class-transformer';
 import { validateSync, type ValidationError } from 'class-validator';
+import { InvalidRequest } from './invalid.ts';
 import type { FieldError } from './problem.ts';
-
-/** A request that does not fit its class, field by field. */
-export class InvalidRequest extends Error {
-  constructor(readonly fields: readonly FieldError[]) {
-    super([...new Set(fields.map((f) => f.message))].join(' '));
-    this.name = 'InvalidRequest';
-  }
-}
 
 function flattened(errors: readonly ValidationError[], path = ''): FieldError[] {
   return errors.flatMap((error) => {
     const field = path ? `${path}.${error.property}` : error.property;
     const own = Object.entries(error.constraints ?? {}).map(([rule, message]) => ({
       field,
-      message: rule === 'whitelistValidation' ? `There is no field ${error.property} here.` : `${message}.`.replace(/\.\.$/, '.'),
+      message:
+        rule === 'whitelistValidation'
+          ? `There is no field ${JSON.stringify(error.property.slice(0, 40))} here.`
+          : `${message}.`.replace(/\.\.$/, '.'),
     }));
     return [...own, ...flattened(error.children ?? [], field)];
   });
@@ -30,7 +26,7 @@ export function readAs<T extends object>(type: ClassConstructor<T>, sent: unknow
   if (typeof sent !== 'object' || sent === null || Array.isArray(sent))
     throw new InvalidRequest([{ field: '', message: 'The request must be a JSON object.' }]);
   const instance = plainToInstance(type, sent);
-  const errors = validateSync(instance, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true });
+  const errors = validateSync(instance, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true, stopAtFirstError: true });
   if (errors.length > 0) throw new InvalidRequest(flattened(errors));
   return instance;
 }

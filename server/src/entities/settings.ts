@@ -29,4 +29,11 @@ export class Settings {
 
   @Column('text', { default: 'any' })
   dulling!: Dulling;
+
+  /** Folder of copies; empty: beside the studio. */
+  @Column('text', { default: '' })
+  copiesFolder!: string;
+
+  @Column('integer', { default: 30 })
+  copiesKept!: number;
 }

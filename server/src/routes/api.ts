@@ -1,13 +1,19 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
 import { isUUID } from 'class-validator';
-import { CHANGES, PICTURES, READS, UPLOAD_MOST_BYTES, type ReadName } from '@dusk/wire';
+import { BACKUP, CHANGES, COPIES, EVENTS, PICTURES, READS, UPLOAD_MOST_BYTES, type CopiesDto, type ReadName } from '@dusk/wire';
 import { Router, type Request } from 'express';
 import multer from 'multer';
+import { copyName } from '../keeping/copies.ts';
+import { copiesOf } from '../keeping/daily.ts';
 import { notFound, ProblemError } from '../problems.ts';
 import { makeChange } from '../studio/changes.ts';
 import { keepPicture, normalise, pictureBytes } from '../studio/pictures.ts';
 import { READING } from '../studio/reading.ts';
 import type { Studio } from '../studio/studio.ts';
 import { changeFrom } from './change.ts';
+import { eventsOf } from './events.ts';
 
 /** @throws ProblemError when the id in the path cannot be one. */
 function idIn({ params: { id } }: Request): string {
@@ -43,6 +49,23 @@ export function apiRoutes(studio: Studio): Router {
   api.get(`${PICTURES}/:id`, async (request, response) => {
     const { mime, bytes } = await look((db) => pictureBytes(db, String(request.params['id'])));
     response.set('Cache-Control', 'private, max-age=31536000, immutable').type(mime).send(bytes);
+  });
+
+  api.get(EVENTS, eventsOf(studio));
+
+  api.get(COPIES, async (_request, response) => {
+    const { folder, kept, newest } = await copiesOf(studio);
+    response.json({ folder, kept, newestAt: newest?.at ?? null } satisfies CopiesDto);
+  });
+  api.get(BACKUP, async (_request, response) => {
+    const name = copyName();
+    const file = join(mkdtempSync(join(tmpdir(), 'dusk-copy-')), name);
+    const away = (): void => rmSync(dirname(file), { recursive: true, force: true });
+    await studio.copy(file).catch((cause: unknown) => {
+      away();
+      throw cause;
+    });
+    response.download(file, name, away);
   });
 
   api.use(() => {

@@ -1,5 +1,14 @@
 import { isUUID } from 'class-validator';
-import { InvalidRequest, MOST_OPERATIONS, OPERATIONS, readAs, type Change, type Operation, type OperationName } from '@dusk/wire';
+import {
+  checkShape,
+  InvalidRequest,
+  MOST_OPERATIONS,
+  OPERATIONS,
+  readAs,
+  type Change,
+  type Operation,
+  type OperationName,
+} from '@dusk/wire';
 
 const KNOWN_FIELDS = new Set(['id', 'device', 'ops', 'undoes']);
 const LONGEST_DEVICE = 80;
@@ -12,7 +21,10 @@ function operationFrom(sent: unknown, at: number): Operation {
   if (!isObject(sent)) throw wrong(`ops.${at}`, 'An operation is an object.');
   const { do: name, ...needs } = sent;
   if (typeof name !== 'string' || !Object.hasOwn(OPERATIONS, name))
-    throw wrong(`ops.${at}.do`, `There is no operation ${JSON.stringify(name) ?? 'without a name'}.`);
+    throw wrong(
+      `ops.${at}.do`,
+      typeof name === 'string' ? `There is no operation ${JSON.stringify(name.slice(0, 40))}.` : 'An operation says what it does, in "do".',
+    );
   try {
     return { do: name, ...readAs<object>(OPERATIONS[name as OperationName], needs) } as Operation;
   } catch (cause) {
@@ -27,9 +39,10 @@ function operationFrom(sent: unknown, at: number): Operation {
  */
 export function changeFrom(sent: unknown): Change {
   if (!isObject(sent)) throw wrong('', 'The request must be a JSON object.');
+  checkShape(sent);
   const { id, device, ops = [], undoes } = sent;
   const stranger = Object.keys(sent).find((key) => !KNOWN_FIELDS.has(key));
-  if (stranger !== undefined) throw wrong(stranger, `There is no field ${stranger} here.`);
+  if (stranger !== undefined) throw wrong(stranger, `There is no field ${JSON.stringify(stranger.slice(0, 40))} here.`);
   if (!isUUID(id)) throw wrong('id', 'A change is named by an id of its own.');
   if (typeof device !== 'string' || device.length === 0 || device.length > LONGEST_DEVICE)
     throw wrong('device', 'A change says which window it comes from.');

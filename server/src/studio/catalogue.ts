@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { CATALOGUE, CATALOGUE_STATE, KNIFE, type Pigment } from '@dusk/core';
+import { COPIES_KEPT } from '@dusk/wire';
 import type { EntityManager } from 'typeorm';
 import { Settings, Tube, TubeState } from '../entities/index.ts';
 import { relearn } from './beliefs.ts';
@@ -41,7 +42,7 @@ async function addTypicalState(db: EntityManager, tubeId: string, pigment: Pigme
  */
 export async function stockCatalogue(db: EntityManager): Promise<void> {
   if (!(await db.existsBy(Settings, { id: 1 })))
-    await db.insert(Settings, { id: 1, version: 1, valueScale: 'munsell', warmBlue: 'red-leaning', surround: 'N5', room: 'dark', knife: KNIFE, dulling: 'any' });
+    await db.insert(Settings, { id: 1, version: 1, valueScale: 'munsell', warmBlue: 'red-leaning', surround: 'N5', room: 'dark', knife: KNIFE, dulling: 'any', copiesFolder: '', copiesKept: COPIES_KEPT });
   const tubes = await db.find(Tube);
   const generic = new Set(tubes.filter((t) => t.maker === '').map((t) => t.pigment));
   for (const pigment of CATALOGUE.values())

@@ -26,7 +26,7 @@ const READING: { readonly [K in RowKind]: (db: EntityManager, ids: readonly stri
   piles: (db, ids) => pileRows(db, { ids }),
 };
 
-async function rowsOf(db: EntityManager, touched: Partial<Record<RowKind, readonly string[]>>): Promise<Rows> {
+export async function rowsOf(db: EntityManager, touched: Partial<Record<RowKind, readonly string[]>>): Promise<Rows> {
   const rows: Record<string, unknown> = {};
   for (const [kind, ids] of Object.entries(touched)) rows[kind] = await READING[kind as RowKind](db, ids);
   return rows;
@@ -89,7 +89,13 @@ export interface Made {
  * Makes a change: all its operations in one transaction, one row in the log. The one way in which
  * anything in a studio is written by a painter.
  */
-export async function makeChange({ change, look }: Studio, sent: ChangeSent): Promise<Made> {
+export async function makeChange(studio: Studio, sent: ChangeSent): Promise<Made> {
+  const made = await madeOnce(studio, sent);
+  if (made.isNew) studio.hearing.tell(made.answer);
+  return made;
+}
+
+async function madeOnce({ change, look }: Studio, sent: ChangeSent): Promise<Made> {
   try {
     return await change(async (db): Promise<Made> => {
       const known = await db.findOneBy(Change, { id: sent.id });

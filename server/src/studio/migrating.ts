@@ -25,7 +25,7 @@ async function layBeside(data: DataSource, copy: string): Promise<void> {
  * afterwards every reference is seen to lead somewhere.
  * @throws Error when a copy cannot be made, or something would refer to nothing
  */
-export async function migrate(data: DataSource, file: string, isNew: boolean): Promise<void> {
+export async function migrate(data: DataSource, file: string, isNew = false): Promise<void> {
   if (!(await data.showMigrations())) return;
   const done = isNew ? [] : ((await data.query(`SELECT name FROM sqlite_master WHERE name = 'migration'`)) as unknown[]);
   if (done.length > 0) {

@@ -14,6 +14,9 @@ export interface NormalPicture {
   readonly bytes: Buffer;
 }
 
+/** Formats that browsers and cameras write and this program does not keep, as their makers call them. */
+const OTHER_FORMATS: Readonly<Record<string, string>> = { webp: 'WebP', heif: 'AVIF or HEIC', tiff: 'TIFF', gif: 'GIF', svg: 'SVG', pdf: 'PDF', jp2: 'JPEG 2000', jxl: 'JPEG XL' };
+
 const unreadable = (): ProblemError =>
   new ProblemError(422, 'Not a picture', 'This file is not a whole JPEG or PNG picture. Nothing was kept; choose another.');
 
@@ -24,13 +27,16 @@ const unreadable = (): ProblemError =>
  * @throws ProblemError when it is no whole JPEG or PNG, or holds too many pixels
  */
 export async function normalise(upload: Buffer): Promise<NormalPicture> {
-  const options = { failOn: 'truncated', limitInputPixels: UPLOAD_MOST_PIXELS } as const;
+  // Anything the decoder stumbles over counts: a colour read from a damaged place would be wrong.
+  const options = { failOn: 'warning', limitInputPixels: UPLOAD_MOST_PIXELS } as const;
   const head = await sharp(upload, { ...options, limitInputPixels: false })
     .metadata()
     .catch(() => undefined);
+  const other = head && OTHER_FORMATS[head.format];
+  if (other) throw new ProblemError(422, 'Another format', `This is a ${other} file; pictures are kept as JPEG or PNG. Save it as one of these and bring it again. Nothing was kept.`);
   if (!head || (head.format !== 'jpeg' && head.format !== 'png')) throw unreadable();
   if (head.width * head.height > UPLOAD_MOST_PIXELS)
-    throw new ProblemError(413, 'Too large', `This picture holds ${Math.round((head.width * head.height) / 1e6)} million pixels; at most ${UPLOAD_MOST_PIXELS / 1e6} million can be read. Save it smaller and try again.`);
+    throw new ProblemError(413, 'Too large', `This picture is ${head.width} by ${head.height} pixels; at most ${UPLOAD_MOST_PIXELS / 1e6} million in all can be read. Save it smaller and try again.`);
   const image = sharp(upload, options)
     .autoOrient()
     .resize({ width: PICTURE_LONGEST_SIDE, height: PICTURE_LONGEST_SIDE, fit: 'inside', withoutEnlargement: true })

@@ -5,7 +5,7 @@ import {
 import { labDto, mixtureDto, type MixtureSent, type Needs, type PileDto, type PredictionDto, type StageDto, type TargetDto } from '@dusk/wire';
 import { In, IsNull, type EntityManager } from 'typeorm';
 import { Pile, Sample, Stage, type Addition } from '../entities/index.ts';
-import { stale, unfit } from '../problems.ts';
+import { ProblemError, stale, unfit } from '../problems.ts';
 import { groundsFor } from './beliefs.ts';
 import { knifeNow } from './settings.ts';
 import { paintingOf } from './paintings.ts';
@@ -69,7 +69,16 @@ export async function pileRows(db: EntityManager, where: { readonly ids?: readon
 /** All piles of a painting. */
 export const pilesOf = ({ look }: Studio, paintingId: string): Promise<PileDto[]> => look((db) => pileRows(db, { paintingId }));
 
-export const pileOf = async (db: EntityManager, id: string): Promise<Pile> => present('pile', await db.findOneBy(Pile, { id }));
+/**
+ * A pile that can be worked on.
+ * @throws ProblemError when it, or the painting it is of, was put away
+ */
+export async function pileOf(db: EntityManager, id: string): Promise<Pile> {
+  const { painting, ...pile } = present('pile', await db.findOne(Pile, { where: { id }, relations: { painting: true } }));
+  if (painting?.deletedAt)
+    throw new ProblemError(409, 'Its painting is put away', `The painting of this pile, “${painting.title}”, was put away. Bring it back first.`);
+  return pile;
+}
 
 /** A plan with every tube in a state: that which was named, or today's. */
 async function withStates(db: EntityManager, { heaps }: Mixture): Promise<Mixture> {

@@ -1,6 +1,6 @@
 import type { Needs, Operation, OperationName, RowKind } from '@dusk/wire';
 import type { EntityTarget } from 'typeorm';
-import { stale } from '../problems.ts';
+import { ProblemError, stale } from '../problems.ts';
 import { any, present, type Deletable } from './rows.ts';
 import type { Doing, Work } from './work.ts';
 
@@ -29,6 +29,7 @@ export function puttingAway({ what, rows, entity, touches, check }: Kind): { rea
     async (work, { id, version }) => {
       const found = await work.db.findOneBy(entity, { id });
       const row = deleting ? present(what, found) : any(what, found);
+      if (!deleting && row.deletedAt === null) throw new ProblemError(409, 'There already', `This ${what} is there already; nothing needs bringing back.`);
       if (row.version !== version) throw stale(what, version, row);
       await check?.(work, row, !deleting);
       await work.db.update(entity, { id }, { deletedAt: deleting ? work.at : null, version: version + 1 });

@@ -7,7 +7,7 @@ import { changed, given } from './rows.ts';
 
 const ONLY = 1;
 
-const dto = ({ version, valueScale, warmBlue, surround, room, knife, dulling }: Settings): SettingsDto => ({
+const dto = ({ version, valueScale, warmBlue, surround, room, knife, dulling, copiesFolder, copiesKept }: Settings): SettingsDto => ({
   id: String(ONLY),
   version,
   valueScale,
@@ -16,6 +16,8 @@ const dto = ({ version, valueScale, warmBlue, surround, room, knife, dulling }: 
   room,
   knife,
   dulling,
+  copiesFolder,
+  copiesKept,
 });
 
 export const settingsRows = async (db: EntityManager): Promise<SettingsDto[]> => [dto(await db.findOneByOrFail(Settings, { id: ONLY }))];

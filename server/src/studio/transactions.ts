@@ -3,8 +3,10 @@ import type { DataSource, EntityManager } from 'typeorm';
 /** What is used of the driver's own connection. */
 interface Connection {
   readonly inTransaction: boolean;
+  readonly open: boolean;
   exec(sql: string): unknown;
   pragma(text: string): unknown;
+  backup(destination: string): Promise<unknown>;
 }
 
 interface Driver {

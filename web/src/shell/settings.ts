@@ -1,5 +1,6 @@
 import { KNIFE, temperature, writeValue, type Lab } from '@dusk/core';
 import type { Needs, SettingsDto } from '@dusk/wire';
+import { COPIES_KEPT } from '@dusk/wire/limits';
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
 import { useStudio } from '../studio/useStudio.ts';
@@ -14,6 +15,8 @@ const USUAL: SettingsDto = {
   room: 'dark',
   knife: KNIFE,
   dulling: 'any',
+  copiesFolder: '',
+  copiesKept: COPIES_KEPT,
 };
 
 /** How this painter thinks: value scale, which blue is warm, grey around colours, light of the room. */

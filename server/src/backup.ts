@@ -1,0 +1,24 @@
+// npm run backup [FILE]: one file that is the whole studio, made while it is in use or not.
+import { mkdirSync } from 'node:fs';
+import { dirname, join, resolve } from 'node:path';
+import Database from 'better-sqlite3';
+import { copiesFolder, copyName, copyTo } from './keeping/copies.ts';
+import { lookAt } from './keeping/look.ts';
+import { STUDIO_FILE } from './keeping/places.ts';
+import { seenInWords } from './keeping/words.ts';
+import { inWords } from './keeping/trouble.ts';
+import { dataFolder } from './main.ts';
+
+const folder = dataFolder('studio/own');
+const to = resolve(process.argv[2] ?? join(copiesFolder(folder, ''), copyName()));
+try {
+  lookAt(join(folder, STUDIO_FILE));
+  mkdirSync(dirname(to), { recursive: true });
+  // SQLite's own copy, by a connection of its own: it is whole also while the studio is in use.
+  const studio = new Database(join(folder, STUDIO_FILE), { readonly: true, fileMustExist: true });
+  const seen = await copyTo(studio, to).finally(() => studio.close());
+  console.log(`Copied to ${to}: ${seenInWords(seen)}. Read back and found whole.`);
+} catch (cause) {
+  console.error(inWords(cause, folder));
+  process.exitCode = 1;
+}

@@ -1,0 +1,60 @@
+import { join } from 'node:path';
+import { pino } from 'pino';
+import { newestSeq } from '../studio/changes.ts';
+import { settingsRows } from '../studio/settings.ts';
+import type { Studio } from '../studio/studio.ts';
+import { copiesFolder, copiesIn, copyName, prune, type Copy } from './copies.ts';
+
+const DAY_MS = 24 * 3600_000;
+/** How often it is seen whether a copy is due. */
+const LOOK_MS = 20 * 60_000;
+/** A studio that was opened a moment ago has better to do. */
+const FIRST_MS = 15_000;
+
+/** Where copies lie, how many are kept, and the newest. */
+export interface Copies {
+  readonly folder: string;
+  readonly kept: number;
+  readonly newest: Copy | null;
+}
+
+export async function copiesOf({ folder, look }: Studio): Promise<Copies> {
+  const { copiesFolder: chosen, copiesKept } = (await look(settingsRows))[0]!;
+  const where = copiesFolder(folder, chosen);
+  return { folder: where, kept: copiesKept, newest: copiesIn(where)[0] ?? null };
+}
+
+/** Makes today's copy where it is due: once a day, if anything was done since. @returns whether it did */
+export async function copyIfDue(studio: Studio, now: Date = new Date()): Promise<boolean> {
+  const { folder, kept, newest } = await copiesOf(studio);
+  if (kept === 0) return false;
+  const age = newest ? now.getTime() - Date.parse(newest.at) : Infinity;
+  // A copy from tomorrow says only that a clock was wrong.
+  if (age >= 0 && age < DAY_MS) return false;
+  const [{ at } = { at: undefined }] = await studio.look(
+    (db) => db.query('SELECT at FROM "change" ORDER BY seq DESC LIMIT 1') as Promise<{ at: string }[]>,
+  );
+  if ((await studio.look(newestSeq)) === 0 || (newest && at !== undefined && at <= newest.at)) return false;
+  await studio.copy(join(folder, copyName(now)));
+  prune(folder, kept);
+  return true;
+}
+
+/** Copies the studio once a day while it is open. */
+export function copyDaily(studio: Studio): { readonly stop: () => Promise<void> } {
+  const log = pino({ level: 'warn' });
+  let making: Promise<unknown> = Promise.resolve();
+  const look = (): void =>
+    void (making = copyIfDue(studio).catch((cause: unknown) => log.warn({ err: cause }, 'the daily copy was not made')));
+  const first = setTimeout(look, FIRST_MS);
+  const timer = setInterval(look, LOOK_MS);
+  first.unref();
+  timer.unref();
+  return {
+    stop: async () => {
+      clearTimeout(first);
+      clearInterval(timer);
+      await making;
+    },
+  };
+}

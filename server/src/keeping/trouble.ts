@@ -1,0 +1,36 @@
+/** Why a studio cannot be opened, in a painter's words: what, where, and what to do. Nothing was written. */
+export class TroubleAtStart extends Error {
+  constructor(detail: string) {
+    super(detail);
+    this.name = 'TroubleAtStart';
+  }
+}
+
+/** What the system says of a folder or a file, in words. */
+export function inWords(cause: unknown, folder: string): string {
+  if (cause instanceof TroubleAtStart) return cause.message;
+  const { code, message } = cause as NodeJS.ErrnoException;
+  switch (code) {
+    case 'EADDRINUSE':
+      return 'The port is taken: another Auburn Dusk may be open. Choose another with PORT=…';
+    case 'EACCES':
+    case 'EPERM':
+    case 'EROFS':
+    case 'SQLITE_READONLY':
+    case 'SQLITE_CANTOPEN':
+      return `The folder ${folder} cannot be written. Give yourself the right to, or choose another with DUSK_DATA=…`;
+    case 'EEXIST':
+    case 'ENOTDIR':
+      return `${folder} is a file, not a folder. Choose a folder with DUSK_DATA=…`;
+    case 'ENOSPC':
+    case 'SQLITE_FULL':
+      return `The disk that holds ${folder} is full. Make room and start again; nothing was changed.`;
+    case 'SQLITE_CORRUPT':
+    case 'SQLITE_NOTADB':
+      return `The studio in ${folder} is damaged. Put the newest copy back with npm run restore; nothing was changed.`;
+    default:
+      if (code?.startsWith('SQLITE_IOERR') || code === 'EIO')
+        return `The disk that holds ${folder} cannot be read or written (${message}). Check it, or put a copy back on another with npm run restore.`;
+      return `The studio in ${folder} cannot be opened: ${message}.`;
+  }
+}

@@ -1,0 +1,44 @@
+import type { RequestHandler, Response } from 'express';
+import type { Answer } from '@dusk/wire';
+import { missedSince } from '../studio/missed.ts';
+import type { Studio } from '../studio/studio.ts';
+
+/** A line now and then, so that a connection that broke is noticed. */
+const ALIVE_MS = 20_000;
+
+const seqFrom = (text: unknown): number | undefined => {
+  const seq = typeof text === 'string' && text !== '' ? Number(text) : NaN;
+  return Number.isInteger(seq) && seq >= 0 ? seq : undefined;
+};
+
+function write(response: Response, answer: Answer | 'reload'): void {
+  if (answer === 'reload') response.write('event: reload\ndata: {}\n\n');
+  else response.write(`id: ${answer.seq}\nevent: change\ndata: ${JSON.stringify(answer)}\n\n`);
+}
+
+/**
+ * What is changed, as it happens (server-sent events, each by its place in the change log). A window says
+ * what it heard last, in `since` or as the browser does when it comes again, and is told what it missed.
+ */
+export const eventsOf =
+  (studio: Studio): RequestHandler =>
+  async (request, response) => {
+    response.status(200).set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' });
+    response.flushHeaders();
+    const waiting: Answer[] = [];
+    let told = false;
+    const stop = studio.hearing.listen((answer) => (told ? write(response, answer) : waiting.push(answer)));
+    const alive = setInterval(() => response.write(': here\n\n'), ALIVE_MS);
+    request.on('close', () => {
+      clearInterval(alive);
+      stop();
+    });
+    const since = seqFrom(request.headers['last-event-id']) ?? seqFrom(request.query['since']);
+    const missed = since === undefined ? undefined : await missedSince(studio, since).catch(() => 'too much' as const);
+    response.write('event: here\ndata: {}\n\n');
+    if (missed === 'too much') write(response, 'reload');
+    else if (missed && Object.keys(missed.rows).length > 0) write(response, missed);
+    told = true;
+    const heard = missed && missed !== 'too much' ? missed.seq : (since ?? -1);
+    for (const answer of waiting) if (answer.seq > heard) write(response, answer);
+  };
