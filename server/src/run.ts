@@ -1,3 +1,4 @@
+export {};
 // Told to stop while it is still being read, the program has nothing open.
 const early = (): never => process.exit(0);
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, early);

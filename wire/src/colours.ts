@@ -2,12 +2,12 @@ import { Within } from './fields.ts';
 
 /** A colour as it crosses the wire: CIELAB under D65. */
 export class LabSent {
-  @Within('L', 0, 100)
+  @Within('The L of a colour', 0, 100)
   L!: number;
 
-  @Within('a', -150, 150)
+  @Within('The a of a colour', -150, 150)
   a!: number;
 
-  @Within('b', -150, 150)
+  @Within('The b of a colour', -150, 150)
   b!: number;
 }

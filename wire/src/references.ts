@@ -39,10 +39,10 @@ export interface ReferenceDto {
 
 /** A round place in a reference picture, in its pixels. */
 export class Outline {
-  @Within('x', 0, 100_000)
+  @Within('The x of a place', 0, 100_000)
   x!: number;
 
-  @Within('y', 0, 100_000)
+  @Within('The y of a place', 0, 100_000)
   y!: number;
 
   @Within('The radius', 0, 2000)
