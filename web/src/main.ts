@@ -1,7 +1,7 @@
 import { createPinia } from 'pinia';
 import { createApp } from 'vue';
 import { useNotices } from './shell/notices.ts';
-import { router } from './shell/router.ts';
+import { fetchAhead, router } from './shell/router.ts';
 import { vuetify } from './shell/theme/vuetify.ts';
 import Window from './shell/Window.vue';
 import { useStudio } from './studio/useStudio.ts';
@@ -11,3 +11,4 @@ const app = createApp(Window).use(createPinia()).use(vuetify);
 // The stores are full before the first place opens, so that an address leads where it did.
 await useNotices().attempt(() => useStudio().load('studio'));
 app.use(router).mount('#app');
+fetchAhead();

@@ -1,4 +1,5 @@
 import type { Needs } from '@dusk/wire';
+import { UPLOAD_MOST_BYTES } from '@dusk/wire/limits';
 import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
@@ -42,10 +43,16 @@ export const usePaintings = defineStore('paintings', () => {
 
   /** The picture goes first, by what it holds; then the change that makes it a reference. */
   async function addReference(paintingId: string, file: File): Promise<boolean> {
-    const picture = await notices.attempt(() => sendPicture(file));
-    if (!picture) return false;
+    if (file.size > UPLOAD_MOST_BYTES) {
+      notices.refused(
+        `This picture is larger than ${UPLOAD_MOST_BYTES / 1024 / 1024} MB, so it was not kept. Save it smaller and bring it again.`,
+      );
+      return false;
+    }
+    const pictureId = (await studio.holdPicture(file)) ?? (await notices.attempt(() => sendPicture(file)))?.id;
+    if (pictureId === undefined) return false;
     const name = pictureName(file);
-    return studio.make([{ do: 'reference.add', id: crypto.randomUUID(), paintingId, pictureId: picture.id, name }], `Brought “${name}”`);
+    return studio.make([{ do: 'reference.add', id: crypto.randomUUID(), paintingId, pictureId, name }], `Brought “${name}”`);
   }
 
   async function removeReference(id: string): Promise<void> {

@@ -2,8 +2,13 @@
 import { nextTick, ref, watch } from 'vue';
 
 /** A name that is changed where it stands; leaving it saves, Escape takes it back. */
-const props = defineProps<{ name: string; label: string; most: number }>();
-const emit = defineEmits<{ rename: [name: string] }>();
+const props = defineProps<{
+  name: string;
+  label: string;
+  most: number;
+  /** Saves it; answers whether it is saved, or kept until it can be. */
+  onRename: (name: string) => Promise<boolean>;
+}>();
 
 const text = ref(props.name);
 const field = ref<HTMLInputElement>();
@@ -15,10 +20,11 @@ watch(
   },
 );
 
-function save(): void {
+async function save(): Promise<void> {
   const name = text.value.trim();
   if (name === '') text.value = props.name;
-  else if (name !== props.name) emit('rename', name);
+  // A name that was not saved is not shown as if it were.
+  else if (name !== props.name && !(await props.onRename(name))) text.value = props.name;
 }
 async function back(): Promise<void> {
   text.value = props.name;

@@ -42,6 +42,10 @@ async function undo(): Promise<void> {
   background: #5c1a14;
   color: #fff;
 }
+.waiting {
+  background: #3d3420;
+  color: #fff;
+}
 .undo {
   font-weight: 700;
 }

@@ -5,12 +5,14 @@ import {
   mdiKeyboardOutline,
   mdiPalette,
   mdiPaletteSwatchOutline,
+  mdiTrayFull,
   mdiTuneVariant,
   mdiUndoVariant,
 } from '@mdi/js';
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { usePaintings } from '../paintings/paintings.ts';
 import { useStudio } from '../studio/useStudio.ts';
+import WaitingSheet from '../studio/WaitingSheet.vue';
 import SettingsSheet from './SettingsSheet.vue';
 
 /** A paint tube, cap up; the icon set has none. */
@@ -20,6 +22,18 @@ const emit = defineEmits<{ shortcuts: [] }>();
 const paintings = usePaintings();
 const studio = useStudio();
 const settingsOpen = ref(false);
+const waitingOpen = ref(false);
+/** What the studio has not got yet, in a word or two. */
+const waits = computed(() => {
+  if (studio.refused.length > 0) return `${studio.refused.length} to choose`;
+  return studio.waiting.length > 0 ? `${studio.waiting.length} waiting` : 'no answer';
+});
+watch(
+  () => studio.refused.length,
+  (now, before) => {
+    if (now > before) waitingOpen.value = true;
+  },
+);
 
 /** Places in the order of the work; the last ones are within the open painting. */
 const places = computed(() => {
@@ -48,6 +62,17 @@ const places = computed(() => {
       </span>
     </template>
     <span class="gap" />
+    <button
+      v-if="studio.away || studio.waiting.length > 0"
+      type="button"
+      class="place-link waits"
+      :class="{ trouble: studio.refused.length > 0 }"
+      data-test="waits"
+      @click="waitingOpen = true"
+    >
+      <v-icon :icon="mdiTrayFull" size="24" aria-hidden="true" />
+      <span>{{ waits }}</span>
+    </button>
     <v-btn
       :icon="mdiUndoVariant"
       :disabled="!studio.undoable"
@@ -58,10 +83,17 @@ const places = computed(() => {
     <v-btn :icon="mdiTuneVariant" aria-label="How you see" title="How you see" @click="settingsOpen = true" />
     <v-btn :icon="mdiKeyboardOutline" aria-label="Keys" title="Keys (?)" @click="emit('shortcuts')" />
     <SettingsSheet v-model="settingsOpen" />
+    <WaitingSheet v-model="waitingOpen" />
   </nav>
 </template>
 
 <style scoped>
+.waits {
+  font-weight: 700;
+}
+.trouble {
+  color: #ffb4a6;
+}
 .rail {
   grid-area: rail;
   display: flex;

@@ -5,7 +5,7 @@ import { ApiError } from '../studio/api.ts';
 /** Something to say quietly: that a change was saved, or what to do about one that was not. */
 export interface Notice {
   readonly text: string;
-  readonly tone: 'saved' | 'refused';
+  readonly tone: 'saved' | 'waiting' | 'refused';
   readonly undo?: () => Promise<void>;
 }
 
@@ -24,6 +24,11 @@ export const useNotices = defineStore('notices', () => {
   const saved = (text: string): void => show({ text, tone: 'saved' }, SAVED_MS);
   const undoable = (text: string, undo: () => Promise<void>): void => show({ text, tone: 'saved', undo }, UNDO_MS);
   const refused = (text: string): void => show({ text, tone: 'refused' });
+  const waits = (text: string): void => show({ text, tone: 'waiting' });
+  /** Trouble that is over leaves. */
+  const over = (): void => {
+    if (current.value && current.value.tone !== 'saved') dismiss();
+  };
   const dismiss = (): void => {
     clearTimeout(timer);
     current.value = undefined;
@@ -46,5 +51,5 @@ export const useNotices = defineStore('notices', () => {
     }
   }
 
-  return { current, saved, undoable, refused, dismiss, attempt };
+  return { current, saved, undoable, refused, waits, over, dismiss, attempt };
 });

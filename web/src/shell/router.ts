@@ -15,6 +15,19 @@ export const router = createRouter({
   ],
 });
 
+const FETCH_AHEAD_MS = 400;
+
+/** Fetches every place once the first is open, so that all can be gone to while the studio is away. */
+export function fetchAhead(): void {
+  setTimeout(() => {
+    for (const { components } of router.getRoutes()) {
+      const place = components?.['default'];
+      // What is lazy is a function; one that cannot be had now is asked for again when it is gone to.
+      if (typeof place === 'function') void (place as () => Promise<unknown>)().catch(() => undefined);
+    }
+  }, FETCH_AHEAD_MS);
+}
+
 router.beforeEach((to) => {
   const { paintingId } = to.params;
   if (typeof paintingId !== 'string') return true;

@@ -13,7 +13,7 @@ const unreachable: Problem = {
   type: 'about:blank',
   title: 'No answer',
   status: 0,
-  detail: 'The studio does not answer, so this was not kept. Is the program still running?',
+  detail: 'The studio does not answer. Is the program still running?',
 };
 
 async function call<T>(method: string, path: string, body?: unknown): Promise<T> {

@@ -1,10 +1,14 @@
-import type { Operation, ReadAnswers, ReadName } from '@dusk/wire';
+import type { Change, Operation, Problem, ReadAnswers, ReadName } from '@dusk/wire';
 import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
-import { computed, ref } from 'vue';
+import { computed, ref, shallowRef } from 'vue';
 import { useNotices } from '../shell/notices.ts';
 import { ApiError, read, sendChange } from './api.ts';
+import { hear } from './hear.ts';
+import { provisionally } from './provisional.ts';
+import type { Waiting } from './queue.ts';
 import { applied, emptyRows } from './rows.ts';
+import { Sender, type Outcome } from './sender.ts';
 
 /** A change of this window that can be undone, and what it was, in a painter's words. */
 interface Undoable {
@@ -25,6 +29,11 @@ export const useStudio = defineStore('studio', () => {
   const undone = ref<Undoable[]>([]);
   const notices = useNotices();
   const undoable = computed(() => done.value.at(-1));
+  /** Whether the studio answers; until it does, changes wait in this browser. */
+  const away = ref(false);
+  /** Changes of this browser that the studio has not answered, or has refused. */
+  const waiting = shallowRef<readonly Waiting[]>([]);
+  const refused = computed(() => waiting.value.filter((item) => item.parked && item.parked.behind === undefined));
 
   function apply(answer: ReadAnswers['studio']): void {
     applied(rows, heard, answer);
@@ -36,32 +45,117 @@ export const useStudio = defineStore('studio', () => {
     apply(await read(name, id));
   }
 
-  /** After a refusal the rows here may be old: they are heard of again. */
-  async function catchUp(cause: unknown): Promise<void> {
-    const { status, current } = cause instanceof ApiError ? cause.problem : { status: 0, current: undefined };
-    if (status === 0) return;
+  /** Everything this window shows, heard of again. */
+  async function reload(): Promise<void> {
     const paintings = new Set([...rows.piles.values()].flatMap((pile) => pile.paintingId ?? []));
-    if (current !== undefined || status === 404 || status === 409)
-      await Promise.all([load('studio'), ...[...paintings].map((id) => load('painting', id).catch(() => undefined))]);
+    await Promise.all([load('studio'), ...[...paintings].map((id) => load('painting', id).catch(() => undefined))]).catch(() => undefined);
   }
 
-  async function sent(work: () => ReturnType<typeof sendChange>): Promise<boolean> {
-    const answer = await notices.attempt(work, catchUp);
-    if (answer) apply(answer);
-    return answer !== undefined;
+  /** Rows that were shown before the studio answered, and that it refused, go as they came. */
+  const shownAhead = new Map<string, () => void>();
+  function showAhead(change: Change): void {
+    const ahead = provisionally(change.ops, rows);
+    const undo: (() => void)[] = [];
+    for (const [kind, list] of Object.entries(ahead) as [keyof typeof rows, readonly { id: string }[]][])
+      for (const row of list) {
+        const map = rows[kind] as Map<string, { id: string }>;
+        const before = map.get(row.id);
+        undo.push(() => (before ? map.set(row.id, before) : map.delete(row.id)));
+        map.set(row.id, row);
+      }
+    shownAhead.set(change.id, () => undo.reverse().forEach((back) => back()));
+  }
+
+  function heardOf({ id, outcome }: { readonly id: string; readonly outcome: Outcome }): void {
+    away.value = outcome.is === 'waiting';
+    if (outcome.is === 'answered') {
+      shownAhead.delete(id);
+      apply(outcome.answer);
+    } else if (outcome.is === 'refused') {
+      shownAhead.get(id)?.();
+      shownAhead.delete(id);
+      void reload();
+    }
+  }
+
+  let sender: Sender | undefined;
+  async function look(): Promise<void> {
+    const before = waiting.value.length;
+    waiting.value = (await sender?.queue.all()) ?? [];
+    if (before > 1 && waiting.value.length === 0 && !away.value) notices.saved('All that waited is in the studio now.');
+  }
+  // A browser that keeps nothing (a private window) sends at once, or not at all.
+  const opening = Sender.open(heardOf, () => void look()).then(
+    (opened) => {
+      sender = opened;
+      void look().then(() => opened.go());
+    },
+    () => undefined,
+  );
+
+  hear(() => seq.value, {
+    change: apply,
+    reload: () => void reload(),
+    here: () => {
+      if (away.value) notices.over();
+      away.value = false;
+      void sender?.go();
+    },
+    away: () => (away.value = true),
+  });
+
+  const unkept = async (change: Change): Promise<Outcome> => {
+    try {
+      const answer = await sendChange(change);
+      return { is: 'answered', answer };
+    } catch (cause) {
+      if (!(cause instanceof ApiError)) throw cause;
+      return { is: 'refused', problem: cause.problem };
+    }
+  };
+
+  /** Keeps a change here, sends it, and says what became of it. @returns whether it is kept, here or there */
+  async function sent(change: Change, says: string): Promise<Outcome> {
+    await opening;
+    const outcome = await (sender ? sender.make(change, says) : unkept(change));
+    if (!sender) heardOf({ id: change.id, outcome });
+    if (outcome.is === 'waiting') {
+      showAhead(change);
+      notices.waits(`${says}: this waits in this browser. ${outcome.problem.status === 0 ? 'The studio does not answer' : outcome.problem.detail}`);
+    } else if (outcome.is === 'refused') {
+      notices.refused(outcome.problem.detail);
+      // What met a newer row is for the painter to decide; the rest was told, and is done with.
+      const item = outcome.problem.current === undefined && (await sender?.queue.all())?.find((one) => one.change.id === change.id);
+      if (item) await sender?.queue.remove(item).then(look);
+    }
+    return outcome;
   }
 
   /**
    * Makes a change and takes in what is different then.
    * @param says what it was, as `Kept “wall”`; said with a way back
-   * @returns whether it was made; if not, why was said
+   * @returns whether it was made or is kept until it can be; if not, why was said
    */
   async function make(ops: readonly Operation[], says: string): Promise<boolean> {
     const id = crypto.randomUUID();
-    if (!(await sent(() => sendChange({ id, device: device.value, ops })))) return false;
+    // Plain data: what the page shows is watched, and cannot be stored.
+    const plain = JSON.parse(JSON.stringify(ops)) as readonly Operation[];
+    const { is } = await sent({ id, device: device.value, ops: plain }, says);
+    if (is === 'refused') return false;
     done.value = [...done.value, { id, says }].slice(-MOST_UNDOABLE);
     undone.value = [];
-    notices.undoable(says, undo);
+    if (is === 'answered') notices.undoable(says, undo);
+    return true;
+  }
+
+  /** What waits here and was not sent yet is simply not done. */
+  async function letGo(id: string): Promise<boolean> {
+    const item = away.value && (await sender?.queue.all())?.find((one) => one.change.id === id);
+    if (!item || !sender) return false;
+    await sender.queue.remove(item);
+    shownAhead.get(id)?.();
+    shownAhead.delete(id);
+    await look();
     return true;
   }
 
@@ -70,15 +164,41 @@ export const useStudio = defineStore('studio', () => {
     const last = from.value.at(-1);
     if (!last) return notices.saved('Nothing was done here yet.');
     from.value = from.value.slice(0, -1);
+    if (await letGo(last.id)) return notices.saved(says(last.says));
     const id = crypto.randomUUID();
-    if (!(await sent(() => sendChange({ id, device: device.value, ops: [], undoes: last.id })))) return;
+    const { is } = await sent({ id, device: device.value, ops: [], undoes: last.id }, says(last.says));
+    if (is === 'refused') return;
     to.value = [...to.value, { id, says: last.says }];
-    notices.saved(says(last.says));
+    if (is === 'answered') notices.saved(says(last.says));
   }
   const undo = (): Promise<void> => turnBack(done, undone, (what) => `Taken back: ${what}`);
   const redo = (): Promise<void> => turnBack(undone, done, (what) => `Done again: ${what}`);
 
   const ask = <N extends ReadName>(name: N, id?: string): Promise<ReadAnswers[N] | undefined> => notices.attempt(() => read(name, id));
 
-  return { rows, seq, undoable, apply, load, make, undo, redo, ask };
+  /**
+   * What the painter decided about a change that was refused.
+   * @param ops sent instead; nothing lets it go
+   */
+  async function decide(item: Waiting, ops?: readonly Operation[]): Promise<void> {
+    const { current } = item.parked!.problem as Problem & { current?: { id: string; version: number } };
+    const versions = new Map(current ? [[current.id, current.version] as const] : []);
+    // A new id: the studio has answered the old one with no.
+    const change = ops && { ...item.change, id: crypto.randomUUID(), ops };
+    await sender!.queue.decide(item, change, versions);
+    notices.over();
+    await look();
+    await sender!.go();
+    await reload();
+  }
+
+  /** Keeps a picture in this browser until it has gone. @returns what a change calls it by */
+  async function holdPicture(file: File): Promise<string | undefined> {
+    await opening;
+    return sender?.queue.addPicture(file).catch(() => undefined);
+  }
+
+  const send = async (): Promise<void> => sender?.go();
+
+  return { rows, seq, undoable, away, waiting, refused, apply, load, make, undo, redo, ask, decide, holdPicture, send };
 });

@@ -1,0 +1,146 @@
+import { expect } from 'chai';
+import { Sitting, soon } from './studio.ts';
+import { startServer } from '@dusk/server';
+import { PAGES } from './studio.ts';
+
+/** A studio that does not answer is said so in the console, too. */
+const ours = (faults: readonly string[]): string[] =>
+  faults.filter((fault) => !/ERR_CONNECTION|ERR_INCOMPLETE|ERR_EMPTY|Failed to fetch|network error/i.test(fault));
+
+describe('while the studio is away', () => {
+  let sitting: Sitting;
+  let port: number;
+  beforeEach(async () => {
+    sitting = await Sitting.begin();
+    port = Number(new URL(sitting.running.address).port);
+    await sitting.openReference();
+  });
+  afterEach(async () => {
+    expect(ours(sitting.faults)).to.deep.equal([]);
+    await sitting.end();
+  });
+  const stop = () => sitting.running.stop();
+  const startAgain = async () => (sitting.running = await startServer(sitting.folder, port, PAGES));
+  const pilesThere = async () => (await sitting.rows(sitting.paintingId)).piles!;
+  const discs = () => sitting.page.locator('.ledge a.pile').count();
+
+  async function keepAt(x: number, y: number): Promise<void> {
+    const before = await discs();
+    await sitting.pointAt(x, y);
+    await sitting.page.locator('[data-test=recipe]').waitFor();
+    await sitting.page.waitForTimeout(150);
+    await sitting.page.keyboard.press('k');
+    await soon(async () => (await discs()) === before + 1, 'a pile more on the ledge');
+  }
+
+  it('piles and names are kept in the browser, shown, and arrive once it is back, each once', async () => {
+    const { page } = sitting;
+    const before = (await pilesThere()).length;
+    await stop();
+    await keepAt(0.3, 0.5);
+    await keepAt(0.55, 0.56);
+    await page.getByText(/waits in this browser/).waitFor();
+    await keepAt(0.45, 0.7);
+    await sitting.openPile(/^copper, body/);
+    await page.getByLabel('Name of the pile').fill('copper, as I see it');
+    await page.getByLabel('Name of the pile').press('Enter');
+    await page.getByRole('button', { name: '4 waiting' }).click();
+    await page.getByText('Called it “copper, as I see it”').first().waitFor();
+    await page.getByRole('button', { name: 'Close', exact: true }).click();
+    await startAgain();
+    await soon(async () => (await pilesThere()).length === before + 3, 'three piles more in the studio');
+    await soon(async () => (await pilesThere()).some((p) => p.name === 'copper, as I see it'), 'the name in the studio');
+    await page.locator('[data-test=waits]').waitFor({ state: 'detached' });
+    expect(await page.getByText(/waits in this browser/).count(), 'trouble that is over leaves').to.equal(0);
+    await page.waitForTimeout(500);
+    expect(await pilesThere()).to.have.length(before + 3);
+  });
+
+  it('what waits outlives the window, and a change that rests on another takes its version from the answer', async () => {
+    const before = (await pilesThere()).length;
+    const { paintingId } = sitting;
+    await stop();
+    await keepAt(0.3, 0.5);
+    await sitting.openPile(/^copper, body/);
+    const name = sitting.page.getByLabel('Name of the pile');
+    for (const text of ['first', 'second', 'third']) {
+      await name.fill(text);
+      await name.press('Enter');
+      await sitting.page.waitForTimeout(150);
+    }
+    await sitting.page.close();
+    await startAgain();
+    sitting.page = await sitting.context.newPage();
+    await sitting.open('paintings');
+    const there = async () => (await sitting.rows(paintingId)).piles!;
+    await soon(async () => (await there()).length === before + 1, 'the pile');
+    await soon(async () => (await there()).some((p) => p.name === 'third'), 'the last of three names');
+    await sitting.page.locator('[data-test=waits]').waitFor({ state: 'detached' });
+  });
+
+  it('taking back what waits takes it out of the queue', async () => {
+    const before = (await pilesThere()).length;
+    await stop();
+    await keepAt(0.3, 0.5);
+    await sitting.page.keyboard.press('Control+z');
+    await sitting.page.getByText(/^Taken back: Kept/).waitFor();
+    expect(await discs()).to.equal(before);
+    await startAgain();
+    await sitting.page.waitForTimeout(2500);
+    expect(await pilesThere()).to.have.length(before);
+  });
+
+  for (const [choice, ends] of [
+    ['Keep mine', 'mine'],
+    ['Keep theirs', 'theirs'],
+    ['Keep both', 'theirs / mine'],
+  ] as const)
+    it(`a name that was changed on both sides is shown on both, and the painter chooses: ${choice.toLowerCase()}`, async () => {
+      const { page } = sitting;
+      await sitting.openPile(/^copper, body/);
+      const id = page.url().split('/').at(-1)!;
+      const pile = async () => (await pilesThere()).find((p) => p.id === id)!;
+      const { version } = await pile();
+      await stop();
+      await page.getByLabel('Name of the pile').fill('mine');
+      await page.getByLabel('Name of the pile').press('Enter');
+      await page.getByText(/waits in this browser/).waitFor();
+      await startAgain();
+      await sitting.elsewhere({ do: 'pile.change', id, version, name: 'theirs' });
+      const conflict = page.locator('[data-test=conflict]');
+      await conflict.waitFor();
+      expect(await conflict.locator('[data-test=mine]').innerText()).to.equal('mine');
+      expect(await conflict.locator('[data-test=theirs]').innerText()).to.equal('theirs');
+      expect((await pile()).name).to.equal('theirs');
+      await conflict.getByRole('button', { name: choice }).click();
+      await soon(async () => (await pile()).name === ends, `the name is ${ends}`);
+      await conflict.waitFor({ state: 'detached' });
+      await soon(async () => (await page.getByLabel('Name of the pile').inputValue()) === ends, 'the name here, too');
+    });
+});
+
+describe('two windows', () => {
+  it('agree within a second: a pile kept in one lies in the other, a tube taken off is offered no more', async () => {
+    const sitting = await Sitting.begin();
+    await sitting.openReference();
+    const { page } = sitting;
+    const other = await sitting.context.newPage();
+    await other.goto(page.url());
+    await other.locator('.ledge a.pile').first().waitFor();
+    const count = () => other.locator('.ledge a.pile').count();
+    const before = await count();
+    await sitting.pointAt(0.3, 0.5);
+    await page.locator('[data-test=recipe]').waitFor();
+    await page.keyboard.press('k');
+    const since = Date.now();
+    await soon(async () => (await count()) === before + 1, 'the pile in the other window');
+    expect(Date.now() - since).to.be.below(1500);
+    const { palettes, paintings } = await sitting.rows();
+    const palette = palettes!.find((p) => p.id === paintings!.find((one) => one.id === sitting.paintingId)!.paletteId)!;
+    await other.goto(`${sitting.running.address}palettes`);
+    await sitting.elsewhere({ do: 'palette.change', id: palette.id, version: palette.version, name: 'renamed elsewhere' });
+    await other.getByText('renamed elsewhere').first().waitFor({ timeout: 1500 });
+    expect(sitting.faults).to.deep.equal([]);
+    await sitting.end();
+  });
+});

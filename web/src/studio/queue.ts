@@ -1,0 +1,164 @@
+import type { Change, Operation, Problem } from '@dusk/wire';
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+
+/** A change that is kept in this browser until the studio has answered it. */
+export interface Waiting {
+  /** Its place in the order in which things were done, in all windows of this browser. */
+  readonly n: number;
+  readonly change: Change;
+  /** What it was, in a painter's words. */
+  readonly says: string;
+  readonly at: string;
+  /** Places of operations on rows that earlier changes here wrote: their versions are those the studio answers with. */
+  readonly follows: readonly number[];
+  /** Why the studio refused it, or which refused change it rests on: it then waits for the painter. */
+  readonly parked?: { readonly problem: Problem; readonly behind?: number };
+}
+
+interface Stored extends DBSchema {
+  changes: { key: number; value: Omit<Waiting, 'n'> & { n?: number } };
+  /** Pictures on their way, by the name that changes call them by until they have their own. */
+  pictures: { key: string; value: { readonly file: File; readonly id?: string } };
+  /** Versions that the studio answered, of rows that changes here wrote. */
+  versions: { key: string; value: number };
+}
+
+/** A picture that has not gone to the studio yet is called so. */
+const LOCAL = 'local:';
+export const isLocal = (pictureId: string): boolean => pictureId.startsWith(LOCAL);
+
+const idOf = (op: Operation): string | undefined => ('id' in op && typeof op.id === 'string' ? op.id : undefined);
+const hasVersion = (op: Operation): op is Operation & { version: number } => 'version' in op && typeof op.version === 'number';
+
+/** Every id that a change speaks of, so that what rests on what is known. */
+function idsIn(value: unknown, into: Set<string> = new Set()): Set<string> {
+  if (typeof value === 'string' && value.length >= 30) into.add(value);
+  else if (typeof value === 'object' && value !== null) Object.values(value).forEach((inner) => idsIn(inner, into));
+  return into;
+}
+/** Ids that a change makes or writes. */
+const written = ({ ops }: Change): string[] => ops.flatMap((op) => idOf(op) ?? []);
+const rests = (change: Change, on: Change): boolean => {
+  const mentioned = idsIn([change.ops, change.undoes ?? null]);
+  return mentioned.has(on.id) || written(on).some((id) => mentioned.has(id));
+};
+
+async function sha256(file: File): Promise<string> {
+  const hash = await crypto.subtle.digest('SHA-256', await file.arrayBuffer());
+  return [...new Uint8Array(hash)].map((byte) => byte.toString(16).padStart(2, '0')).join('');
+}
+
+/** The queue of this browser, shared by its windows, over IndexedDB: it outlives a reload and a closed tab. */
+export class Queue {
+  private constructor(private readonly db: IDBPDatabase<Stored>) {}
+
+  static async open(): Promise<Queue> {
+    const db = await openDB<Stored>('dusk.queue', 1, {
+      upgrade(fresh) {
+        fresh.createObjectStore('changes', { keyPath: 'n', autoIncrement: true });
+        fresh.createObjectStore('pictures');
+        fresh.createObjectStore('versions');
+      },
+    });
+    return new Queue(db);
+  }
+
+  async all(): Promise<Waiting[]> {
+    return (await this.db.getAll('changes')) as Waiting[];
+  }
+
+  /** Puts a change last. Operations on rows that others before it write take their version from the studio's answer to those. */
+  async add(change: Change, says: string): Promise<Waiting> {
+    const tx = this.db.transaction('changes', 'readwrite');
+    const before = (await tx.store.getAll()) as Waiting[];
+    const earlier = new Set(before.flatMap((one) => written(one.change)));
+    const follows = change.ops.flatMap((op, i) => (hasVersion(op) && earlier.has(idOf(op) ?? '') ? [i] : []));
+    const behind = before.find((one) => one.parked && rests(change, one.change));
+    const item = {
+      change,
+      says,
+      at: new Date().toISOString(),
+      follows,
+      ...(behind && { parked: { problem: behind.parked!.problem, behind: behind.n } }),
+    };
+    const n = await tx.store.add(item);
+    await tx.done;
+    return { ...item, n };
+  }
+
+  /** The next change that can go, with versions and pictures as the studio knows them; nothing where none is left. */
+  async next(): Promise<Waiting | undefined> {
+    const item = (await this.all()).find((one) => !one.parked);
+    if (!item) return undefined;
+    const ops = await Promise.all(
+      item.change.ops.map(async (op, i) => {
+        const version = item.follows.includes(i) ? await this.db.get('versions', idOf(op)!) : undefined;
+        const picture = op.do === 'reference.add' && isLocal(op.pictureId) ? await this.db.get('pictures', op.pictureId) : undefined;
+        return { ...op, ...(version !== undefined && { version }), ...(picture?.id && { pictureId: picture.id }) } as Operation;
+      }),
+    );
+    return { ...item, change: { ...item.change, ops } };
+  }
+
+  /** Keeps a picture until it has gone to the studio. @returns what changes call it by until then */
+  async addPicture(file: File): Promise<string> {
+    const name = `${LOCAL}${await sha256(file)}`;
+    if (!(await this.db.get('pictures', name))) await this.db.put('pictures', { file }, name);
+    return name;
+  }
+  async picture(name: string): Promise<File | undefined> {
+    return (await this.db.get('pictures', name))?.file;
+  }
+  async pictureIs(name: string, id: string): Promise<void> {
+    const known = await this.db.get('pictures', name);
+    if (known) await this.db.put('pictures', { ...known, id }, name);
+  }
+
+  /** A change that was answered leaves; the versions of its rows stay for those behind it. */
+  async answered(item: Waiting, versions: ReadonlyMap<string, number>): Promise<void> {
+    const tx = this.db.transaction(['changes', 'versions', 'pictures'], 'readwrite');
+    await tx.objectStore('changes').delete(item.n);
+    const left = await tx.objectStore('changes').count();
+    if (left === 0) {
+      await tx.objectStore('versions').clear();
+      await tx.objectStore('pictures').clear();
+    } else for (const [id, version] of versions) await tx.objectStore('versions').put(version, id);
+    await tx.done;
+  }
+
+  /** A change that was refused waits for the painter, with all that rest on it. */
+  async park({ n, change }: Waiting, problem: Problem): Promise<void> {
+    const tx = this.db.transaction('changes', 'readwrite');
+    const all = (await tx.store.getAll()) as Waiting[];
+    const parked = [{ n, change }];
+    for (const item of all) {
+      if (item.n === n) await tx.store.put({ ...item, parked: { problem } });
+      else if (item.n > n && !item.parked && parked.some((one) => rests(item.change, one.change))) {
+        parked.push(item);
+        await tx.store.put({ ...item, parked: { problem, behind: n } });
+      }
+    }
+    await tx.done;
+  }
+
+  /**
+   * What the painter decided about a change that was refused.
+   * @param change sent instead, at its place; nothing lets go of it
+   * @param versions of rows as they now are, for what rests on it
+   */
+  async decide({ n }: Waiting, change: Change | undefined, versions: ReadonlyMap<string, number> = new Map()): Promise<void> {
+    const tx = this.db.transaction(['changes', 'versions'], 'readwrite');
+    const changes = tx.objectStore('changes');
+    const all = (await changes.getAll()) as Waiting[];
+    for (const { parked, ...item } of all) {
+      if (item.n === n) await (change ? changes.put({ ...item, change, follows: [] }) : changes.delete(n));
+      else if (parked?.behind === n) await changes.put(item);
+    }
+    for (const [id, version] of versions) await tx.objectStore('versions').put(version, id);
+    await tx.done;
+  }
+
+  async remove({ n }: Waiting): Promise<void> {
+    await this.db.delete('changes', n);
+  }
+}

@@ -1,0 +1,121 @@
+import type { Answer, Change, Problem } from '@dusk/wire';
+import { ApiError, sendChange, sendPicture } from './api.ts';
+import { isLocal, Queue, type Waiting } from './queue.ts';
+
+/** What became of a change: the studio has it, refused it, or does not answer, so that it waits. */
+export type Outcome =
+  | { readonly is: 'answered'; readonly answer: Answer }
+  | { readonly is: 'refused'; readonly problem: Problem }
+  | { readonly is: 'waiting'; readonly problem: Problem };
+
+interface Told {
+  readonly id: string;
+  readonly outcome: Outcome;
+}
+
+/** The studio is not there, or has no room: what waits is tried again. */
+const isPassing = ({ status }: Problem): boolean => status === 0 || status === 502 || status === 503 || status === 504 || status === 507;
+
+/** Versions of rows in an answer. */
+function versionsIn({ rows }: Answer): Map<string, number> {
+  const versions = new Map<string, number>();
+  for (const list of Object.values(rows) as readonly { id: string; version?: number }[][])
+    for (const { id, version } of list) if (version !== undefined) versions.set(id, version);
+  return versions;
+}
+
+/**
+ * Sends what is in the queue: one window at a time (a lock of the browser's), in order, each once. What is
+ * refused is parked with what rests on it; where the studio does not answer, everything waits.
+ */
+export class Sender {
+  private readonly channel = new BroadcastChannel('dusk.queue');
+  private readonly asking = new Map<string, (outcome: Outcome) => void>();
+
+  private constructor(
+    readonly queue: Queue,
+    private readonly heard: (told: Told) => void,
+    private readonly changed: () => void,
+  ) {
+    this.channel.onmessage = ({ data }: MessageEvent<Told | 'changed'>) => {
+      if (data !== 'changed') this.tell(data);
+      this.changed();
+    };
+  }
+
+  /**
+   * @param heard told what becomes of every change, of whichever window
+   * @param changed told that the queue is different now
+   */
+  static async open(heard: (told: Told) => void, changed: () => void): Promise<Sender> {
+    return new Sender(await Queue.open(), heard, changed);
+  }
+
+  /** Keeps a change here and sends it; answers once it is known what became of it, or that it waits. */
+  async make(change: Change, says: string): Promise<Outcome> {
+    const outcome = new Promise<Outcome>((resolve) => this.asking.set(change.id, resolve));
+    const item = await this.queue.add(change, says);
+    this.channel.postMessage('changed');
+    this.changed();
+    if (item.parked) this.tell({ id: change.id, outcome: { is: 'waiting', problem: item.parked.problem } });
+    else void this.go();
+    return outcome;
+  }
+
+  /** Sends what can go. Another window that is at it already does it for this one. */
+  go(): Promise<void> {
+    return navigator.locks.request('dusk.sending', async () => {
+      for (let item = await this.queue.next(); item; item = await this.queue.next()) if (!(await this.send(item))) return;
+    });
+  }
+
+  /** @returns whether to go on with the next */
+  private async send(item: Waiting): Promise<boolean> {
+    try {
+      const answer = await sendChange(await this.withPictures(item.change));
+      await this.queue.answered(item, versionsIn(answer));
+      this.publish({ id: item.change.id, outcome: { is: 'answered', answer } });
+      return true;
+    } catch (cause) {
+      if (!(cause instanceof ApiError)) throw cause;
+      const { problem } = cause;
+      if (isPassing(problem)) {
+        for (const { change, parked } of await this.queue.all())
+          if (!parked) this.publish({ id: change.id, outcome: { is: 'waiting', problem } });
+        return false;
+      }
+      await this.queue.park(item, problem);
+      this.publish({ id: item.change.id, outcome: { is: 'refused', problem } });
+      return true;
+    }
+  }
+
+  /** Pictures go first, each once. */
+  private async withPictures(change: Change): Promise<Change> {
+    const ops = [];
+    for (const op of change.ops) {
+      if (op.do !== 'reference.add' || !isLocal(op.pictureId)) {
+        ops.push(op);
+        continue;
+      }
+      const file = await this.queue.picture(op.pictureId);
+      if (!file) throw new ApiError({ type: 'about:blank', title: 'Gone', status: 410, detail: 'The picture is not in this browser any more. Bring it again.' });
+      const { id } = await sendPicture(file);
+      await this.queue.pictureIs(op.pictureId, id);
+      ops.push({ ...op, pictureId: id });
+    }
+    return { ...change, ops };
+  }
+
+  private publish(told: Told): void {
+    this.channel.postMessage(told);
+    this.tell(told);
+    this.changed();
+  }
+
+  private tell(told: Told): void {
+    this.heard(told);
+    this.asking.get(told.id)?.(told.outcome);
+    this.asking.delete(told.id);
+  }
+}
