@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import { CATALOGUE, deltaE00, deviate, labOf, mixCurves, reflectance, type Lab } from '@dusk/core';
 import { labOfDto, type PileDto } from '@dusk/wire';
 import type { Page } from 'playwright-core';
-import { Sitting } from './studio.ts';
+import { Sitting, soon } from './studio.ts';
 
 const plain = { strength: 1, shiftNm: 0, extender: 0, shapeK: new Float64Array(36), shapeS: new Float64Array(36) };
 /** The painter's own viridian is a good third stronger than typical. */
@@ -248,7 +248,7 @@ describe('a pile that came out wrong', () => {
     await canvas.click({ position: { x: 300, y: 100 } });
     await page.getByRole('button', { name: 'That is how it looks' }).click();
     await page.waitForFunction(() => [...document.querySelectorAll('.strip .what')].filter((w) => w.textContent === 'got').length >= 2);
-    expect((await pile()).stages.at(-1)!.looks.at(-1)!.kind).to.equal('photo');
+    await soon(async () => (await pile()).stages.at(-1)!.looks.at(-1)!.kind === 'photo', 'a look by photo');
   });
 
   it('is scraped off, and dimmed on the ledge', async () => {

@@ -143,15 +143,20 @@ describe('a kept pile', () => {
     await ledgeCount(page, before);
   });
 
-  it('says so when another window changed it, and shows what it is now', async () => {
+  it('shows both names when another window changed the one under the hand', async () => {
     await sitting.openPile(/^copper in halftone/);
     const name = page.getByLabel('Name of the pile');
     const id = page.url().split('/').at(-1)!;
     const { version } = (await sitting.rows(sitting.paintingId)).piles!.find((p) => p.id === id)!;
-    await sitting.elsewhere({ do: 'pile.change', id, version, name: 'named elsewhere' });
     await name.fill('named here');
+    await sitting.elsewhere({ do: 'pile.change', id, version, name: 'named elsewhere' });
+    await page.waitForTimeout(700);
+    expect(await name.inputValue(), 'what is under the hand stays').to.equal('named here');
     await name.press('Enter');
-    await page.getByText('changed in another window').waitFor();
+    const conflict = page.locator('[data-test=conflict]');
+    await conflict.getByText('changed in another window').waitFor();
+    expect(await conflict.locator('[data-test=mine]').innerText()).to.equal('named here');
+    await conflict.getByRole('button', { name: 'Keep theirs' }).click();
     await page.waitForFunction(
       () => (document.querySelector('[aria-label="Name of the pile"]') as HTMLInputElement).value === 'named elsewhere',
     );

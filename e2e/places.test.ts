@@ -86,7 +86,7 @@ describe('every place', () => {
     });
     expect(answer.status).to.equal(422);
     expect(answer.type).to.include('application/problem+json');
-    expect(answer.body).to.include('The tubes of a palette are 1 to 12');
+    expect(answer.body).to.include('The tubes of a palette are 1 to 24');
   });
 
   it('keeps errors of its workers typed', async () => {

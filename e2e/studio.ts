@@ -51,7 +51,8 @@ export class Sitting {
     const page = await context.newPage();
     page.on('pageerror', (error) => faults.push(error.message));
     page.on('console', (message) => {
-      if (message.type() === 'error' && !/status of 4\d\d/.test(message.text())) faults.push(message.text());
+      if (message.type() === 'error' && !/status of 4\d\d|net::ERR_(CONNECTION|INCOMPLETE|EMPTY)/.test(message.text()))
+        faults.push(message.text());
     });
     return new Sitting(folder, running, browser, context, page, faults);
   }

@@ -41,6 +41,7 @@ export async function startServer(folder: string, port: number, pages?: string):
     stop: () =>
       (stopped ??= (async () => {
         await copying.stop();
+        studio.hearing.close();
         await closeServer();
         await studio.close();
       })()),

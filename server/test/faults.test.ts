@@ -4,6 +4,7 @@ import { connectionOf } from '../src/studio/transactions.ts';
 import { aPainting, aPalette, change, idOf, lightBlue, newId, openBench, read, readPainting, refused, send, type Bench } from './studio.ts';
 
 interface Torn {
+  prepare(sql: string): object;
   exec(sql: string): unknown;
   pragma(text: string): unknown;
 }
@@ -19,6 +20,31 @@ function failCommit(bench: Bench, how: 'before' | 'rolled back' | 'after'): void
     connection.exec = exec;
     if (how !== 'before') exec(how === 'after' ? 'COMMIT' : 'ROLLBACK');
     throw Object.assign(new Error('disk I/O error'), { code: 'SQLITE_IOERR' });
+  };
+}
+
+/** Lets the nth thing that a change asks of the file fail, as a disk does. @returns whether it came to that */
+function failAt(bench: Bench, n: number, code: string): () => boolean {
+  const connection = driver(bench);
+  const { exec, prepare } = connection;
+  let asked = 0;
+  let failed = false;
+  const fail = (): void => {
+    if (++asked !== n) return;
+    failed = true;
+    throw Object.assign(new Error('database or disk is full'), { code });
+  };
+  connection.exec = (sql) => {
+    if (sql !== 'ROLLBACK') fail();
+    return exec.call(connection, sql);
+  };
+  connection.prepare = (sql) => {
+    fail();
+    return prepare.call(connection, sql);
+  };
+  return () => {
+    Object.assign(connection, { exec, prepare });
+    return failed;
   };
 }
 
@@ -105,6 +131,38 @@ describe('a studio in trouble', () => {
     await keep(1);
     await allThere();
   });
+
+  for (const [code, status] of [
+    ['SQLITE_FULL', 507],
+    ['SQLITE_IOERR_FSYNC', 500],
+    ['SQLITE_IOERR_WRITE', 500],
+  ] as const)
+    it(`that fails at any step of a change (${code}) keeps nothing of that change, and everything else`, async () => {
+      await keep(1);
+      let steps = 0;
+      for (let n = 1; ; n++) {
+        const before = JSON.stringify(await readPainting(bench, paintingId));
+        const stop = failAt(bench, n, code);
+        const [one, other] = [newId(), newId()];
+        const answer = await send(bench, [lightBlue(bench, paintingId, one), lightBlue(bench, paintingId, other)]);
+        if (!stop()) {
+          expect(answer.status).to.equal(201);
+          acknowledged.push(one, other);
+          break;
+        }
+        steps++;
+        // A failure after the last write of the commit may be in the file all the same: then it is acknowledged.
+        if (answer.status === 201) acknowledged.push(one, other);
+        else {
+          expect(answer.status, `step ${n}`).to.equal(status);
+          if (code === 'SQLITE_FULL') expect((answer.body as { detail: string }).detail).to.match(/nothing of this was kept/);
+          expect(JSON.stringify(await readPainting(bench, paintingId)), `step ${n}`).to.equal(before);
+        }
+      }
+      expect(steps).to.be.above(8);
+      await keep(1);
+      await allThere();
+    });
 
   it('keeps apart what is refused and what is done, whatever the mapper thinks of its depth', async () => {
     await aPalette(bench);

@@ -21,6 +21,7 @@ import { copyIfDue } from '../src/keeping/daily.ts';
 import { lookAt } from '../src/keeping/look.ts';
 import { restore } from '../src/keeping/restore.ts';
 import { openStudio, STUDIO_FILE } from '../src/index.ts';
+import { killed } from '../faults/kills.ts';
 import { scriptOf, start } from './program.ts';
 import {
   aPainting,
@@ -336,4 +337,13 @@ describe('copies', () => {
     expect(copiesIn(folder)).to.have.length(3);
     expect(existsSync(join(folder, 'a letter.txt'))).to.equal(true);
   });
+});
+
+describe('a program that is killed', () => {
+  // The long form is npm run faults.
+  it('at random moments, also while it opens, loses nothing that it acknowledged', async () => {
+    const row = await killed(6, Math.random);
+    expect(row).to.include({ lost: 0, broken: 0 });
+    expect(row.acknowledged).to.be.above(20);
+  }).timeout(120_000);
 });

@@ -27,7 +27,10 @@ export const eventsOf =
     response.flushHeaders();
     const waiting: Answer[] = [];
     let told = false;
-    const stop = studio.hearing.listen((answer) => (told ? write(response, answer) : waiting.push(answer)));
+    const stop = studio.hearing.listen(
+      (answer) => (told ? write(response, answer) : waiting.push(answer)),
+      () => response.end(),
+    );
     const alive = setInterval(() => response.write(': here\n\n'), ALIVE_MS);
     request.on('close', () => {
       clearInterval(alive);

@@ -5,10 +5,21 @@ type Listener = (answer: Answer) => void;
 /** Tells open windows what was changed, as it happens. */
 export class Hearing {
   private readonly listeners = new Set<Listener>();
+  private readonly ends = new Set<() => void>();
 
-  listen(listener: Listener): () => void {
+  /** @param end what lets go of the window */
+  listen(listener: Listener, end: () => void): () => void {
     this.listeners.add(listener);
-    return () => void this.listeners.delete(listener);
+    this.ends.add(end);
+    return () => {
+      this.listeners.delete(listener);
+      this.ends.delete(end);
+    };
+  }
+
+  /** Lets go of every window, as when the studio is closed. */
+  close(): void {
+    for (const end of this.ends) end();
   }
 
   tell(answer: Answer): void {

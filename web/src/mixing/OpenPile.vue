@@ -106,7 +106,7 @@ useShortcuts(() => [
         :name="pile.name"
         label="Name of the pile"
         :most="80"
-        @rename="piles.change(pile.id, { name: $event }, `Called it “${$event}”`)"
+        :on-rename="(name, meanwhile) => piles.change(pile.id, { name }, `Called it “${name}”`, meanwhile)"
       />
       <p class="standing figures" data-test="standing">{{ standing }}</p>
       <v-btn :icon="mdiHistory" aria-label="History of this pile, line by line" title="History" @click="history = true" />

@@ -7,7 +7,7 @@ import { computed } from 'vue';
 import { useDesk } from '../engine/useDesk.ts';
 import { usePaintings } from '../paintings/paintings.ts';
 import { present } from '../studio/rows.ts';
-import { useStudio } from '../studio/useStudio.ts';
+import { before, useStudio } from '../studio/useStudio.ts';
 
 /** How a pile looks as far as is known: its newest look, what was predicted of its newest stage, or its plan. */
 export function lookNow(pile: PileDto): Lab {
@@ -63,8 +63,9 @@ export const usePiles = defineStore('piles', () => {
     );
   }
 
-  const change = (id: string, part: Omit<Needs<'pile.change'>, 'id' | 'version'>, says: string): Promise<boolean> =>
-    studio.make([{ do: 'pile.change', id, ...part, version: byId.value.get(id)!.version }], says);
+  /** @param meanwhile it was changed elsewhere since the hand was laid on it: the studio is to say no, and both sides are shown */
+  const change = (id: string, part: Omit<Needs<'pile.change'>, 'id' | 'version'>, says: string, meanwhile = false): Promise<boolean> =>
+    studio.make([{ do: 'pile.change', id, ...part, version: before(byId.value.get(id)!.version, meanwhile) }], says);
 
   const remove = (id: string): Promise<boolean> => {
     const { version, name } = byId.value.get(id)!;

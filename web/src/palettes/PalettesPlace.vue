@@ -70,7 +70,12 @@ const use = (): Promise<boolean> => paintings.change(paintings.onEasel!.id, { pa
     </nav>
     <section v-if="opened" class="open" :aria-label="`Palette ${opened.name}`">
       <header>
-        <EditableName :name="opened.name" label="Name of the palette" :most="80" @rename="palettes.change(opened.id, { name: $event })" />
+        <EditableName
+          :name="opened.name"
+          label="Name of the palette"
+          :most="80"
+          :on-rename="(name, meanwhile) => palettes.change(opened!.id, { name }, meanwhile)"
+        />
         <v-btn v-if="paintings.onEasel && !inUse" variant="outlined" color="primary" class="use" @click="use"
           >Paint “{{ paintings.onEasel.title }}” with it</v-btn
         >

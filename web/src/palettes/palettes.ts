@@ -2,7 +2,7 @@ import type { Needs } from '@dusk/wire';
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
 import { present } from '../studio/rows.ts';
-import { useStudio } from '../studio/useStudio.ts';
+import { before, useStudio } from '../studio/useStudio.ts';
 
 export const usePalettes = defineStore('palettes', () => {
   const studio = useStudio();
@@ -15,8 +15,11 @@ export const usePalettes = defineStore('palettes', () => {
     return (await studio.make([{ do: 'palette.add', id, name, tubeIds }], `Laid out “${name}”`)) ? id : undefined;
   }
 
-  const change = (id: string, part: Omit<Needs<'palette.change'>, 'id' | 'version'>): Promise<boolean> =>
-    studio.make([{ do: 'palette.change', id, ...part, version: byId.value.get(id)!.version }], `Changed “${byId.value.get(id)!.name}”`);
+  /** @param meanwhile it was changed elsewhere since the hand was laid on it: the studio is to say no, and both sides are shown */
+  const change = (id: string, part: Omit<Needs<'palette.change'>, 'id' | 'version'>, meanwhile = false): Promise<boolean> => {
+    const { name, version } = byId.value.get(id)!;
+    return studio.make([{ do: 'palette.change', id, ...part, version: before(version, meanwhile) }], `Changed “${name}”`);
+  };
 
   const remove = (id: string): Promise<boolean> =>
     studio.make([{ do: 'palette.delete', id, version: byId.value.get(id)!.version }], `“${byId.value.get(id)!.name}” put away`);

@@ -6,12 +6,17 @@ const props = defineProps<{
   name: string;
   label: string;
   most: number;
-  /** Saves it; answers whether it is saved, or kept until it can be. */
-  onRename: (name: string) => Promise<boolean>;
+  /**
+   * Saves it; answers whether it is saved, or kept until it can be.
+   * @param meanwhile whether it was changed elsewhere while a hand was on it, so that there are two sides
+   */
+  onRename: (name: string, meanwhile: boolean) => Promise<boolean>;
 }>();
 
 const text = ref(props.name);
 const field = ref<HTMLInputElement>();
+/** As it was when a hand was laid on it. */
+let taken = props.name;
 /** A name that comes from elsewhere waits while a hand is on this one. */
 watch(
   () => props.name,
@@ -24,7 +29,7 @@ async function save(): Promise<void> {
   const name = text.value.trim();
   if (name === '') text.value = props.name;
   // A name that was not saved is not shown as if it were.
-  else if (name !== props.name && !(await props.onRename(name))) text.value = props.name;
+  else if (name !== props.name && !(await props.onRename(name, props.name !== taken))) text.value = props.name;
 }
 async function back(): Promise<void> {
   text.value = props.name;
@@ -41,6 +46,7 @@ async function back(): Promise<void> {
     :aria-label="label"
     :maxlength="most"
     spellcheck="false"
+    @focus="taken = name"
     @blur="save"
     @keydown.enter="field?.blur()"
     @keydown.esc.stop="back"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { VALUE_SCALES, valueScaleName } from '@dusk/core';
 import { ROOMS, SURROUNDS } from '@dusk/wire/limits';
+import CopiesPart from './CopiesPart.vue';
 import { useSettings } from './settings.ts';
 
 const open = defineModel<boolean>({ required: true });
@@ -35,7 +36,7 @@ const knives = [
 </script>
 
 <template>
-  <v-dialog v-model="open" aria-label="How you see">
+  <v-dialog v-model="open" aria-label="How you see" max-width="760">
     <v-card class="pa-6">
       <h2>How you see and measure</h2>
       <div class="fields">
@@ -71,6 +72,7 @@ const knives = [
           @update:model-value="store.change({ knife: $event })"
         />
       </div>
+      <CopiesPart />
       <div class="d-flex justify-end"><v-btn color="primary" @click="open = false">Done</v-btn></div>
     </v-card>
   </v-dialog>
@@ -79,6 +81,7 @@ const knives = [
 <style scoped>
 .fields {
   display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(220px, 1fr));
   gap: 16px;
   margin: 20px 0;
 }

@@ -1,5 +1,5 @@
-import type { Answer, Change, PictureDto, Problem, ReadAnswers, ReadName } from '@dusk/wire';
-import { CHANGES, PICTURES, READS } from '@dusk/wire/reads';
+import type { Answer, Change, CopiesDto, PictureDto, Problem, ReadAnswers, ReadName } from '@dusk/wire';
+import { CHANGES, COPIES, PICTURES, READS } from '@dusk/wire/reads';
 
 /** What the server said no to, as a sentence; a lost connection has status 0. */
 export class ApiError extends Error {
@@ -37,6 +37,8 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
 export const sendChange = (change: Change): Promise<Answer> => call('POST', CHANGES, change);
 
 export const read = <N extends ReadName>(name: N, id = ''): Promise<ReadAnswers[N]> => call('GET', READS[name].replace(':id', id));
+
+export const readCopies = (): Promise<CopiesDto> => call('GET', COPIES);
 
 /** Sends a picture ahead of the change that speaks of it. */
 export function sendPicture(file: File): Promise<PictureDto> {

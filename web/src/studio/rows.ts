@@ -21,14 +21,14 @@ export const emptyRows = (): RowMaps => Object.fromEntries(KINDS.map((kind) => [
 
 /**
  * Takes an answer into rows; the one entrance, for what this window did and for whatever else is heard.
- * What was heard of a row later in the log stands.
+ * What was heard of a row as late in the log, or later, stands.
  * @param heard for every row the place in the log it was last heard at; written to
  */
 export function applied(rows: RowMaps, heard: Map<string, number>, { seq, rows: news }: Answer): void {
   for (const kind of KINDS)
     for (const row of news[kind] ?? []) {
       const key = `${kind} ${row.id}`;
-      if ((heard.get(key) ?? -1) > seq) continue;
+      if ((heard.get(key) ?? -1) >= seq) continue;
       heard.set(key, seq);
       (rows[kind] as Map<string, typeof row>).set(row.id, row);
     }

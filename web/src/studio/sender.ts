@@ -84,7 +84,9 @@ export class Sender {
           if (!parked) this.publish({ id: change.id, outcome: { is: 'waiting', problem } });
         return false;
       }
-      await this.queue.park(item, problem);
+      // Whoever asked is told, and that is that, unless there are two sides to choose from.
+      if (this.asking.has(item.change.id) && problem.current === undefined) await this.queue.remove(item);
+      else await this.queue.park(item, problem);
       this.publish({ id: item.change.id, outcome: { is: 'refused', problem } });
       return true;
     }

@@ -20,6 +20,9 @@ const MOST_UNDOABLE = 60;
 /** An id of this browser, so that its changes can be told apart from others'. */
 const device = useLocalStorage('dusk.device', () => crypto.randomUUID());
 
+/** The version a hand was laid on, of a row that was changed elsewhere since. */
+export const before = (version: number, meanwhile: boolean): number => (meanwhile ? Math.max(1, version - 1) : version);
+
 /** The one way to the studio: changes out, rows in, and what was done last taken back. */
 export const useStudio = defineStore('studio', () => {
   const rows = emptyRows();
@@ -124,9 +127,6 @@ export const useStudio = defineStore('studio', () => {
       notices.waits(`${says}: this waits in this browser. ${outcome.problem.status === 0 ? 'The studio does not answer' : outcome.problem.detail}`);
     } else if (outcome.is === 'refused') {
       notices.refused(outcome.problem.detail);
-      // What met a newer row is for the painter to decide; the rest was told, and is done with.
-      const item = outcome.problem.current === undefined && (await sender?.queue.all())?.find((one) => one.change.id === change.id);
-      if (item) await sender?.queue.remove(item).then(look);
     }
     return outcome;
   }
