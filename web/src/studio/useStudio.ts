@@ -45,7 +45,11 @@ export const useStudio = defineStore('studio', () => {
 
   /** Reads rows and takes them in. */
   async function load(name: 'studio' | 'painting', id?: string): Promise<void> {
-    apply(await read(name, id));
+    try {
+      apply(await read(name, id));
+    } finally {
+      listen();
+    }
   }
 
   /** Everything this window shows, heard of again. */
@@ -62,8 +66,13 @@ export const useStudio = defineStore('studio', () => {
     for (const [kind, list] of Object.entries(ahead) as [keyof typeof rows, readonly { id: string }[]][])
       for (const row of list) {
         const map = rows[kind] as Map<string, { id: string }>;
-        const before = map.get(row.id);
-        undo.push(() => (before ? map.set(row.id, before) : map.delete(row.id)));
+        const was = map.get(row.id);
+        undo.push(() => {
+          if (was) map.set(row.id, was);
+          else map.delete(row.id);
+          // What was heard meanwhile lay over it: it is to be heard again.
+          heard.delete(`${kind} ${row.id}`);
+        });
         map.set(row.id, row);
       }
     shownAhead.set(change.id, () => undo.reverse().forEach((back) => back()));
@@ -96,16 +105,22 @@ export const useStudio = defineStore('studio', () => {
     () => undefined,
   );
 
-  hear(() => seq.value, {
-    change: apply,
-    reload: () => void reload(),
-    here: () => {
-      if (away.value) notices.over();
-      away.value = false;
-      void sender?.go();
-    },
-    away: () => (away.value = true),
-  });
+  let listening = false;
+  /** Hears of changes from what was read first on. */
+  function listen(): void {
+    if (listening) return;
+    listening = true;
+    hear(() => seq.value, {
+      change: apply,
+      reload: () => void reload(),
+      here: () => {
+        if (away.value) notices.over();
+        away.value = false;
+        void sender?.go();
+      },
+      away: () => (away.value = true),
+    });
+  }
 
   const unkept = async (change: Change): Promise<Outcome> => {
     try {
