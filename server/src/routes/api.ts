@@ -21,6 +21,9 @@ function idIn({ params: { id } }: Request): string {
   return id;
 }
 
+/** Open windows hear of a change a moment after it was answered. */
+const TELL_MS = 30;
+
 const uploads = multer({ storage: multer.memoryStorage(), limits: { fileSize: UPLOAD_MOST_BYTES, files: 1, fields: 2 } });
 
 /** The routes under `/api`: the tables of reads and operations, served, and pictures by what they hold. */
@@ -37,6 +40,8 @@ export function apiRoutes(studio: Studio): Router {
   api.post(CHANGES, async (request, response) => {
     const { answer, isNew } = await makeChange(studio, changeFrom(request.body));
     response.status(isNew ? 201 : 200).json(answer);
+    // Whoever made it is answered before all are told.
+    if (isNew) setTimeout(() => studio.hearing.tell(answer), TELL_MS);
   });
 
   api.post(PICTURES, uploads.single('picture'), async ({ file }, response) => {

@@ -89,13 +89,7 @@ export interface Made {
  * Makes a change: all its operations in one transaction, one row in the log. The one way in which
  * anything in a studio is written by a painter.
  */
-export async function makeChange(studio: Studio, sent: ChangeSent): Promise<Made> {
-  const made = await madeOnce(studio, sent);
-  if (made.isNew) studio.hearing.tell(made.answer);
-  return made;
-}
-
-async function madeOnce({ change, look }: Studio, sent: ChangeSent): Promise<Made> {
+export async function makeChange({ change, look }: Studio, sent: ChangeSent): Promise<Made> {
   try {
     return await change(async (db): Promise<Made> => {
       const known = await db.findOneBy(Change, { id: sent.id });

@@ -26,7 +26,8 @@ const settings = useSettings();
 const white = useWhite();
 const chosen = ref(0);
 watch(
-  () => props.corrected?.seen,
+  // The same look, answered again, leaves the choice as it is.
+  () => props.corrected?.seen.join(),
   () => (chosen.value = 0),
 );
 

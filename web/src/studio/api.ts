@@ -30,7 +30,10 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
     const problem = (await response.json().catch(() => undefined)) as Problem | undefined;
     throw new ApiError(problem ?? { ...unreachable, status: response.status, detail: `The studio answered ${response.status}.` });
   }
-  return (await response.json()) as T;
+  // An answer that breaks off is none.
+  return (await response.json().catch(() => {
+    throw new ApiError(unreachable);
+  })) as T;
 }
 
 /** Sends a change; a change that is known is answered again. */

@@ -12,28 +12,40 @@ interface Hearing {
   readonly away: () => void;
 }
 
+type Heard = { readonly is: 'change'; readonly answer: Answer } | { readonly is: 'reload' | 'here' | 'away' };
+
 /** After a studio that was away, the browser's own trying again may have given up. */
 const AGAIN_MS = 2000;
 
-/** Hears of changes as they happen, from a place in the change log on, for as long as the window is open. */
-export function hear(since: () => number, { change, reload, here, away }: Hearing): () => void {
-  let source: EventSource | undefined;
-  let timer: ReturnType<typeof setTimeout> | undefined;
-  function open(): void {
-    source = new EventSource(`/api${EVENTS}?since=${since()}`);
-    source.addEventListener('here', here);
-    source.addEventListener('reload', reload);
-    source.addEventListener('change', ({ data }: MessageEvent<string>) => change(JSON.parse(data) as Answer));
-    source.onerror = () => {
-      away();
-      source?.close();
-      clearTimeout(timer);
-      timer = setTimeout(open, AGAIN_MS);
-    };
-  }
-  open();
-  return () => {
-    clearTimeout(timer);
-    source?.close();
+/** Listens to the studio for all windows, for as long as this one is open. */
+function listen(since: () => number, tell: (heard: Heard) => void): void {
+  const source = new EventSource(`/api${EVENTS}?since=${since()}`);
+  source.addEventListener('here', () => tell({ is: 'here' }));
+  source.addEventListener('reload', () => tell({ is: 'reload' }));
+  source.addEventListener('change', ({ data }: MessageEvent<string>) => tell({ is: 'change', answer: JSON.parse(data) as Answer }));
+  source.onerror = () => {
+    tell({ is: 'away' });
+    source.close();
+    setTimeout(() => listen(since, tell), AGAIN_MS);
   };
+}
+
+/**
+ * Hears of changes as they happen, from a place in the change log on. One window listens for all (a lock
+ * of the browser's says which), since a browser keeps only a few connections to one address open.
+ * @param ready once this window has read what is there, and knows from where on to listen
+ */
+export function hear(since: () => number, hearing: Hearing, ready: Promise<unknown>): void {
+  const channel = new BroadcastChannel('dusk.heard');
+  const deal = (heard: Heard): void => (heard.is === 'change' ? hearing.change(heard.answer) : hearing[heard.is]());
+  channel.onmessage = ({ data }: MessageEvent<Heard>) => deal(data);
+  void navigator.locks.request('dusk.hearing', async () => {
+    await ready;
+    listen(since, (heard) => {
+      channel.postMessage(heard);
+      deal(heard);
+    });
+    // Held until the window closes; the next one then takes over.
+    return new Promise<never>(() => undefined);
+  });
 }

@@ -1,5 +1,5 @@
 import type { Change, Operation, Problem, ReadAnswers, ReadName } from '@dusk/wire';
-import { useLocalStorage } from '@vueuse/core';
+import { useIntervalFn, useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { useNotices } from '../shell/notices.ts';
@@ -17,6 +17,7 @@ interface Undoable {
 }
 
 const MOST_UNDOABLE = 60;
+const TRY_AGAIN_MS = 10_000;
 /** An id of this browser, so that its changes can be told apart from others'. */
 const device = useLocalStorage('dusk.device', () => crypto.randomUUID());
 
@@ -38,6 +39,9 @@ export const useStudio = defineStore('studio', () => {
   const waiting = shallowRef<readonly Waiting[]>([]);
   const refused = computed(() => waiting.value.filter((item) => item.parked && item.parked.behind === undefined));
 
+  let hasLoaded!: () => void;
+  const loaded = new Promise<void>((resolve) => (hasLoaded = resolve));
+
   function apply(answer: ReadAnswers['studio']): void {
     applied(rows, heard, answer);
     seq.value = Math.max(seq.value, answer.seq);
@@ -48,7 +52,7 @@ export const useStudio = defineStore('studio', () => {
     try {
       apply(await read(name, id));
     } finally {
-      listen();
+      hasLoaded();
     }
   }
 
@@ -96,6 +100,8 @@ export const useStudio = defineStore('studio', () => {
     waiting.value = (await sender?.queue.all()) ?? [];
     if (before > 1 && waiting.value.length === 0 && !away.value) notices.saved('All that waited is in the studio now.');
   }
+  // A disk that was full may have room again.
+  useIntervalFn(() => void (waiting.value.some((item) => !item.parked) && sender?.go()), TRY_AGAIN_MS);
   // A browser that keeps nothing (a private window) sends at once, or not at all.
   const opening = Sender.open(heardOf, () => void look()).then(
     (opened) => {
@@ -105,12 +111,9 @@ export const useStudio = defineStore('studio', () => {
     () => undefined,
   );
 
-  let listening = false;
-  /** Hears of changes from what was read first on. */
-  function listen(): void {
-    if (listening) return;
-    listening = true;
-    hear(() => seq.value, {
+  hear(
+    () => seq.value,
+    {
       change: apply,
       reload: () => void reload(),
       here: () => {
@@ -119,8 +122,9 @@ export const useStudio = defineStore('studio', () => {
         void sender?.go();
       },
       away: () => (away.value = true),
-    });
-  }
+    },
+    loaded,
+  );
 
   const unkept = async (change: Change): Promise<Outcome> => {
     try {
@@ -155,9 +159,13 @@ export const useStudio = defineStore('studio', () => {
     const id = crypto.randomUUID();
     // Plain data: what the page shows is watched, and cannot be stored.
     const plain = JSON.parse(JSON.stringify(ops)) as readonly Operation[];
-    const { is } = await sent({ id, device: device.value, ops: plain }, says);
-    if (is === 'refused') return false;
+    // It can be taken back as soon as it shows, which may be before it is answered.
     done.value = [...done.value, { id, says }].slice(-MOST_UNDOABLE);
+    const { is } = await sent({ id, device: device.value, ops: plain }, says);
+    if (is === 'refused') {
+      done.value = done.value.filter((one) => one.id !== id);
+      return false;
+    }
     undone.value = [];
     if (is === 'answered') notices.undoable(says, undo);
     return true;
