@@ -27,8 +27,14 @@ export const eventsOf =
     response.flushHeaders();
     const waiting: Answer[] = [];
     let told = false;
+    let heard = -1;
+    const tell = (answer: Answer): void => {
+      if (answer.seq <= heard) return;
+      heard = answer.seq;
+      write(response, answer);
+    };
     const stop = studio.hearing.listen(
-      (answer) => (told ? write(response, answer) : waiting.push(answer)),
+      (answer) => (told ? tell(answer) : waiting.push(answer)),
       () => response.end(),
     );
     const alive = setInterval(() => response.write(': here\n\n'), ALIVE_MS);
@@ -40,8 +46,10 @@ export const eventsOf =
     const missed = since === undefined ? undefined : await missedSince(studio, since).catch(() => 'too much' as const);
     response.write('event: here\ndata: {}\n\n');
     if (missed === 'too much') write(response, 'reload');
-    else if (missed && Object.keys(missed.rows).length > 0) write(response, missed);
+    else if (missed) {
+      heard = missed.seq;
+      if (Object.keys(missed.rows).length > 0) write(response, missed);
+    }
     told = true;
-    const heard = missed && missed !== 'too much' ? missed.seq : (since ?? -1);
-    for (const answer of waiting) if (answer.seq > heard) write(response, answer);
+    waiting.forEach(tell);
   };
