@@ -144,7 +144,8 @@ export const useStudio = defineStore('studio', () => {
     if (outcome.is === 'waiting') {
       showAhead(change);
       notices.waits(`${says}: this waits in this browser. ${outcome.problem.status === 0 ? 'The studio does not answer' : outcome.problem.detail}`);
-    } else if (outcome.is === 'refused') {
+    } else if (outcome.is === 'refused' && (outcome.problem.current === undefined || !sender)) {
+      // Where there are two sides, the sheet that shows them says so.
       notices.refused(outcome.problem.detail);
     }
     return outcome;
