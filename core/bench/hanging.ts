@@ -1,4 +1,14 @@
-import { best, colourFromText, layPalette, stringOf, valueOfLightness, type Mixture, type Palette, type Recipe } from '../src/index.ts';
+import {
+  best,
+  colourFromText,
+  layPalette,
+  measurings,
+  stringOf,
+  valueOfLightness,
+  type Mixture,
+  type Palette,
+  type Recipe,
+} from '../src/index.ts';
 import { ADVICE_PALETTES, knownTubes } from './advicePalettes.ts';
 import { at, mean, timed } from './palettes.ts';
 
@@ -30,8 +40,8 @@ export interface HangingRow {
 }
 
 /** How often something is measured; a pile that is a mother itself is there already. */
-const measuringsOf = ({ heaps }: Mixture): number => {
-  const all = heaps.reduce((sum, { ingredients }) => sum + ingredients.length, 0);
+const measuringsOf = (mixture: Mixture): number => {
+  const all = measurings(mixture);
   return all > 1 ? all : 0;
 };
 const tubesOf = ({ flat }: Recipe): string => Object.keys(flat).sort().join();

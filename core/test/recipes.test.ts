@@ -21,6 +21,7 @@ import {
   lchToLab,
   layPalette,
   mixCurves,
+  measurings,
   mixerOf,
   mixingPath,
   moved,
@@ -39,7 +40,6 @@ import {
   warmAndCool,
   labToMunsell,
   type Lab,
-  type Mixture,
   type Route,
 } from '../src/index.ts';
 import { seeded } from '../src/random.ts';
@@ -299,7 +299,6 @@ describe('strings', () => {
       expect(deltaE00(colour(recipe.flat), recipe.lab)).to.be.below(1e-6);
     }
     for (const { target, recipe } of piles) expect(recipe.deltaE00).to.be.at.most(Math.max(1, best(palette, target).deltaE00) + 1);
-    const measurings = ({ heaps }: Mixture) => heaps.reduce((sum, { ingredients }) => sum + ingredients.length, 0);
     for (const { recipe, target } of taking)
       expect(measurings(recipe.mixture)).to.be.at.most(Math.max(3, measurings(best(palette, target).mixture)));
   });

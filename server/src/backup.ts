@@ -1,6 +1,5 @@
 // npm run backup [FILE]: one file that is the whole studio, made while it is in use or not.
-import { mkdirSync } from 'node:fs';
-import { dirname, join, resolve } from 'node:path';
+import { join, resolve } from 'node:path';
 import Database from 'better-sqlite3';
 import { copiesFolder, copyName, copyTo } from './keeping/copies.ts';
 import { lookAt } from './keeping/look.ts';
@@ -13,7 +12,6 @@ const folder = dataFolder('studio/own');
 const to = resolve(process.argv[2] ?? join(copiesFolder(folder, ''), copyName()));
 try {
   lookAt(join(folder, STUDIO_FILE));
-  mkdirSync(dirname(to), { recursive: true });
   // SQLite's own copy, by a connection of its own: it is whole also while the studio is in use.
   const studio = new Database(join(folder, STUDIO_FILE), { readonly: true, fileMustExist: true });
   const seen = await copyTo(studio, to).finally(() => studio.close());

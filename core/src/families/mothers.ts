@@ -4,7 +4,7 @@ import { planFor } from '../matching/find.ts';
 import { layPalette, type Palette, type PaletteMix } from '../matching/palette.ts';
 import { paintOn, recipeOf, type Recipe } from '../matching/recipe.ts';
 import { paintOfMixture } from '../mixing/open.ts';
-import type { Mixture } from '../mixing/mixture.ts';
+import { measurings, type Mixture } from '../mixing/mixture.ts';
 
 /** A mixture that is made first and in quantity, of which several piles take. */
 export interface Mother {
@@ -33,8 +33,8 @@ const MOST_LOST = 0.5;
 const VALUE_EVEN = 0.06;
 
 const tubesOf = ({ flat }: Recipe): readonly string[] => Object.keys(flat).sort();
-/** How often something is measured for a mixture. */
-const measurings = ({ heaps }: Mixture): number => heaps.reduce((sum, { ingredients }) => sum + ingredients.length, 0);
+/** What the mother that is a pile of the row is called. */
+const nameOf = (at: number): string => `mother of pile ${at + 1}`;
 
 /** Ways of taking from the ends of a run: the two by themselves, and either or both with one tube more. Indices on a palette of tubes, then the ends. */
 function waysOn({ ingredients }: Palette): number[][] {
@@ -64,7 +64,6 @@ class Run {
   constructor(
     private readonly palette: Palette,
     private readonly piles: readonly Alone[],
-    private readonly nameOf: (at: number) => string,
   ) {}
 
   between(from: number, to: number): void {
@@ -88,7 +87,7 @@ class Run {
     const tubes = palette.ingredients.filter(({ id, tubes: inside }) => !inside && wanted.includes(id));
     const ends = [from, to].map((at): PaletteMix => {
       const { mixture, flat } = piles[at]!.recipe;
-      return { id: this.nameOf(at), ...paintOfMixture(mixture, paintOf), flat };
+      return { id: nameOf(at), ...paintOfMixture(mixture, paintOf), flat };
     });
     const laid = layPalette(tubes, palette.limits, palette.eye.viewing, ends);
     const ways = waysOn(laid);
@@ -128,7 +127,7 @@ function stretches(piles: readonly Alone[]): (readonly [from: number, to: number
  */
 export function fromMothers(palette: Palette, piles: readonly Alone[]): Family {
   const runs = stretches(piles).map(([from, to]) => {
-    const run = new Run(palette, piles, (at) => `mother of pile ${at + 1}`);
+    const run = new Run(palette, piles);
     run.between(from, to);
     return run;
   });
@@ -137,11 +136,11 @@ export function fromMothers(palette: Palette, piles: readonly Alone[]): Family {
   return {
     mothers: mothers.map((at) => {
       const { mixture, flat } = piles[at]!.recipe;
-      return { name: `mother of pile ${at + 1}`, mixture, flat };
+      return { name: nameOf(at), mixture, flat };
     }),
     recipes: piles.map(({ recipe }, at) =>
       mothers.includes(at)
-        ? { ...recipe, mixture: { heaps: [{ ingredients: [{ pile: `mother of pile ${at + 1}`, parts: 1 }] }] } }
+        ? { ...recipe, mixture: { heaps: [{ ingredients: [{ pile: nameOf(at), parts: 1 }] }] } }
         : (made.get(at) ?? recipe),
     ),
   };

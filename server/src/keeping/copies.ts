@@ -3,6 +3,7 @@ import { basename, dirname, join, resolve } from 'node:path';
 import Database from 'better-sqlite3';
 import { ProblemError } from '../problems.ts';
 import { lookAt, type StudioSeen } from './look.ts';
+import { takeAway } from './places.ts';
 
 /** The driver's own way of copying a database while it is in use, a little at a time. */
 interface Copying {
@@ -33,7 +34,7 @@ export async function copyTo(db: Copying, file: string): Promise<StudioSeen> {
     renameSync(begun, file);
     return { ...seen, file };
   } catch (cause) {
-    for (const end of ['', '-journal', '-wal', '-shm']) rmSync(`${begun}${end}`, { force: true });
+    takeAway(begun);
     const { code, message } = cause as NodeJS.ErrnoException;
     if (code === 'SQLITE_FULL' || code === 'ENOSPC')
       throw new ProblemError(507, 'The disk is full', `There is no room for a copy in ${dirname(file)}. The studio itself is as it was.`);

@@ -1,6 +1,5 @@
 import { join } from 'node:path';
 import { pino } from 'pino';
-import { newestSeq } from '../studio/changes.ts';
 import { settingsRows } from '../studio/settings.ts';
 import type { Studio } from '../studio/studio.ts';
 import { copiesFolder, copiesIn, copyName, prune, type Copy } from './copies.ts';
@@ -34,7 +33,7 @@ export async function copyIfDue(studio: Studio, now: Date = new Date()): Promise
   const [{ at } = { at: undefined }] = await studio.look(
     (db) => db.query('SELECT at FROM "change" ORDER BY seq DESC LIMIT 1') as Promise<{ at: string }[]>,
   );
-  if ((await studio.look(newestSeq)) === 0 || (newest && at !== undefined && at <= newest.at)) return false;
+  if (at === undefined || (newest && at <= newest.at)) return false;
   await studio.copy(join(folder, copyName(now)));
   prune(folder, kept);
   return true;

@@ -4,11 +4,8 @@ import Database from 'better-sqlite3';
 import { stamp } from './copies.ts';
 import { hold } from './lock.ts';
 import { lookAt, sizeOf, walOf, type StudioSeen } from './look.ts';
-import { STUDIO_FILE } from './places.ts';
+import { ENDS, STUDIO_FILE, takeAway } from './places.ts';
 import { TroubleAtStart } from './trouble.ts';
-
-/** What lies beside a database: its journal, and the index of that. */
-const BESIDE = ['', '-wal', '-shm', '-journal'] as const;
 
 /** Sees that what was written to a file or a folder is on the disk. */
 function settle(path: string): void {
@@ -57,14 +54,14 @@ export function restore(folder: string, copy: string, at: Date = new Date()): Re
     copyFileSync(copy, coming);
     settle(coming);
     lookAt(coming);
-    const aside = BESIDE.some((end) => existsSync(`${file}${end}`)) ? join(folder, `studio laid aside ${stamp(at)}.sqlite`) : null;
+    const aside = ENDS.some((end) => existsSync(`${file}${end}`)) ? join(folder, `studio laid aside ${stamp(at)}.sqlite`) : null;
     if (aside) close(file);
-    if (aside) for (const end of [...BESIDE].reverse()) if (existsSync(`${file}${end}`)) renameSync(`${file}${end}`, `${aside}${end}`);
+    if (aside) for (const end of [...ENDS].reverse()) if (existsSync(`${file}${end}`)) renameSync(`${file}${end}`, `${aside}${end}`);
     renameSync(coming, file);
     settle(dirname(file));
     return { restored, aside };
   } finally {
-    for (const end of BESIDE) rmSync(`${coming}${end}`, { force: true });
+    takeAway(coming);
     held.release();
   }
 }

@@ -1,5 +1,5 @@
 import 'reflect-metadata';
-import { existsSync, mkdirSync, renameSync, rmSync, statSync } from 'node:fs';
+import { existsSync, mkdirSync, renameSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { DataSource, type EntityManager } from 'typeorm';
 import { ENTITIES } from '../entities/index.ts';
@@ -7,7 +7,7 @@ import { MIGRATIONS } from '../migrations/index.ts';
 import { copiesFolder, copyTo, newestGood, stamp } from '../keeping/copies.ts';
 import { hold, type Held } from '../keeping/lock.ts';
 import { lookAt, sizeOf, walOf, type StudioSeen } from '../keeping/look.ts';
-import { NEW_FILE, STUDIO_FILE } from '../keeping/places.ts';
+import { NEW_FILE, STUDIO_FILE, takeAway } from '../keeping/places.ts';
 import { TroubleAtStart } from '../keeping/trouble.ts';
 import { isRefusal, ProblemError } from '../problems.ts';
 import { stockCatalogue } from './catalogue.ts';
@@ -52,7 +52,7 @@ export const dataSourceFor = (file: string): DataSource =>
 /** Makes a new studio under another name: it takes its own once it is whole, so that none is ever half made. */
 async function makeNew(folder: string): Promise<void> {
   const file = join(folder, NEW_FILE);
-  for (const end of ['', '-wal', '-shm', '-journal']) rmSync(`${file}${end}`, { force: true });
+  takeAway(file);
   const data = dataSourceFor(file);
   await data.initialize();
   try {
