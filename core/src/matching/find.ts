@@ -75,6 +75,7 @@ class Search {
   private readonly most: number;
   private readonly usable: readonly number[];
   private readonly mustUse: readonly number[];
+  private settled = 0;
 
   constructor(
     private readonly palette: Palette,
@@ -103,7 +104,7 @@ class Search {
     const met = [...seen.values()].map((exact) => this.judge(exact, straight)).sort(byIdeal);
     for (const rough of met) {
       if (!beyond && this.isHopeless(rough.ideal, found, count)) break;
-      this.plan(this.settle(rough.exact), count, found);
+      this.plan(this.settle(rough.exact, this.hopeOf(found, count)), count, found);
     }
     let about = straight;
     for (let look = 0; look < LOOKS; look++) {
@@ -139,11 +140,16 @@ class Search {
     return found.length >= count && score > found[count - 1]!.score + ROUGHLY;
   }
 
+  /** Score above which settling a set will not bring it among the best. */
+  private readonly hopeOf = (found: readonly Found[], count: number): number =>
+    found.length < count || this.settled < SETTLED_ANYWAY ? Infinity : 2 * found[count - 1]!.score + SETTLING_GAINS;
+
   /** Finds plans for the sets that look promising from one mixture, until no further one can be better. */
   private lookAround(about: Straightened, U: Matrix3, seen: Map<string, Shares>, beyond: boolean, count: number, found: Found[]): void {
     const { palette, desk } = this;
     let settled = 0;
-    for (const { set, shares, score } of this.screen(about, U, Math.max(REFINED, 2 * count), this.sought.hold === undefined)) {
+    const hopeless = beyond || found.length < count ? Infinity : found[count - 1]!.score + ROUGHLY;
+    for (const { set, shares, score } of this.screen(about, U, Math.max(REFINED, 2 * count), this.sought.hold === undefined, hopeless)) {
       // Out of reach, a set may still gain much by being settled.
       if (beyond ? settled > MOST_SETTLED + 2 * count : this.isHopeless(score, found, count)) break;
       const key = set.join();
@@ -152,7 +158,7 @@ class Search {
       if (!exact) continue;
       seen.set(key, exact);
       settled++;
-      this.plan(this.settle(exact), count, found);
+      this.plan(this.settle(exact, this.hopeOf(found, count)), count, found);
     }
   }
 
@@ -163,9 +169,9 @@ class Search {
     return U === this.U ? plain : { ...straighten(palette, ranking.target, U, desk, false), error: plain.error };
   }
 
-  private screen(straight: Straightened, U: Matrix3, keep: number, judged: boolean): Candidate[] {
+  private screen(straight: Straightened, U: Matrix3, keep: number, judged: boolean, below = Infinity): Candidate[] {
     const { palette, costs, most, usable, mustUse } = this;
-    return screen({ palette, target: this.ranking.target, U, costs, most, usable, mustUse, keep, judged }, straight);
+    return screen({ palette, target: this.ranking.target, U, costs, most, usable, mustUse, keep, judged, below }, straight);
   }
 
   /** The mixtures reckoned beforehand that lie nearest, of those that may be used. */
@@ -276,9 +282,10 @@ class Search {
    * Judges a set about its own mixture. Where it does not come to the target, least distance is not yet
    * least score, since value counts on its own: there its shares are sought once more by score.
    */
-  private settle(exact: Shares): Judged {
+  private settle(exact: Shares, hope = Infinity): Judged {
     const judged = this.judge(exact, this.straightenedAt(exact));
-    if (exact.distance < UNSETTLED) return judged;
+    if (exact.distance < UNSETTLED || judged.ideal > hope) return judged;
+    this.settled++;
     const { palette, desk } = this;
     const { hold } = this.sought;
     const { set } = exact;
@@ -420,6 +427,9 @@ const MOST_SETTLED = 18;
 /** ΔE00 from which a set is settled by score, and what that must gain. */
 const UNSETTLED = 0.5;
 const SETTLED = 0.01;
+/** So many sets are settled anyway; others where settling gains so much, ΔE00. */
+const SETTLED_ANYWAY = 6;
+const SETTLING_GAINS = 8;
 /** ΔE00 from which the ellipsoid no longer measures well. */
 const FAR = 4;
 /** Reckoning plans along straight lines is off by less than this. */

@@ -153,6 +153,13 @@ function rungsAbout(wanted: number, most: number): readonly Ratio[] {
   return all.slice(Math.max(0, at - 2), at + 2);
 }
 
+/** Let-downs of more parts than a heap has, about a ratio of base to tube. */
+function thinRungsAbout(wanted: number, most: number): readonly Ratio[] {
+  const thin = LETDOWN_RATIOS.filter((ratio) => ratio >= most).map((base): Ratio => ({ body: 1, base }));
+  const at = thin.findIndex(({ base }) => base > wanted);
+  return wanted < most - 1 ? [] : thin.slice(Math.max(0, at < 0 ? thin.length - 1 : at - 1), at < 0 ? thin.length : at + 1);
+}
+
 /** Three numbers of colour. */
 type Pull = readonly [number, number, number];
 
@@ -359,7 +366,7 @@ class Drawing {
     const amount = shares[pair[0]]! + shares[pair[1]]!;
     const pulls = pair.map((k) => this.pullOf(k));
     const basePull = this.pullOf(base);
-    eachDivision([shares[pair[0]]!, shares[pair[1]]!], 2, heaps === 1 ? Math.min(5, most - 2) : most, (division, total) => {
+    const divided = (division: ArrayLike<number>, total: number): void => {
       const body = pair.map((k, j): PlanPart => ({ of: 'ingredient', at: k, parts: division[j]! }));
       const ratios = heaps === 1 ? Array.from({ length: most - total }, (_, q) => (q + 1) / total) : COARSE_RATIOS;
       for (const ratio of ratios) {
@@ -388,7 +395,11 @@ class Drawing {
               ];
         this.divide(first, members);
       }
-    });
+    };
+    eachDivision([shares[pair[0]]!, shares[pair[1]]!], 2, heaps === 1 ? Math.min(5, most - 2) : most, divided);
+    // The scarcer may be far scarcer: let down in the other first.
+    if (heaps === 2)
+      for (const { body: few, base: many } of thinRungsAbout(shares[pair[0]]! / shares[pair[1]]!, most)) divided([many, few], few + many);
   }
 
   /** A body in which the scarcest tube is let down first, with the base or with the most of the body. */
@@ -397,7 +408,7 @@ class Drawing {
     const tube = byShare.at(-1)!;
     for (const weak of byShare.slice(0, 2)) {
       if (weak === tube) continue;
-      for (const ratio of COARSE_RATIOS.slice(0, 5)) {
+      for (const ratio of COARSE_RATIOS) {
         const taken = shares[tube]! * ratio;
         if (taken > shares[weak]! * 0.9) break;
         const weights = Float64Array.from(shares);

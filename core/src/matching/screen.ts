@@ -32,6 +32,8 @@ export interface Screening {
   readonly keep: number;
   /** Whether what cannot be promised and what sets cost counts; else distance alone. */
   readonly judged: boolean;
+  /** Candidates that score no lower are of no use. */
+  readonly below: number;
 }
 
 /** Everything about the ingredients, straightened about one mixture. */
@@ -119,9 +121,11 @@ export function straighten(palette: Palette, target: Lab, U: Matrix3, desk: Desk
 
 /** Candidates kept while sets are gone through: the best so many, and what a further one must score below. */
 class Kept {
-  worst = Infinity;
   private list: Candidate[] = [];
-  constructor(private readonly keep: number) {}
+  constructor(
+    private readonly keep: number,
+    public worst: number,
+  ) {}
 
   offer(candidate: Candidate): void {
     this.list.push(candidate);
@@ -130,7 +134,7 @@ class Kept {
   private sift(): void {
     this.list.sort((a, b) => a.score - b.score);
     this.list.length = Math.min(this.list.length, this.keep);
-    if (this.list.length === this.keep) this.worst = this.list[this.keep - 1]!.score;
+    if (this.list.length === this.keep) this.worst = Math.min(this.worst, this.list[this.keep - 1]!.score);
   }
   all(): Candidate[] {
     this.sift();
@@ -160,7 +164,7 @@ class Sets {
   ) {
     const { pulls: w, error, scatter } = straight;
     const n = error.length;
-    this.kept = new Kept(asked.keep);
+    this.kept = new Kept(asked.keep, asked.below);
     this.w = w;
     this.n = n;
     this.gram = new Float64Array(n * n);
@@ -234,6 +238,9 @@ class Sets {
     const { w, c, set, kept, doubt } = this;
     const { single, pair } = this.asked.costs;
     const { judged } = this.asked;
+    const cost = judged ? costOfSet(this.asked.costs, set, 3) + WORTH.tube : 0;
+    let { worst } = kept;
+    if (cost >= worst) return;
     const [i, j, k] = [3 * set[0]!, 3 * set[1]!, 3 * set[2]!];
     const ix = w[i]!;
     const iy = w[i + 1]!;
@@ -255,7 +262,6 @@ class Sets {
     const ijz = ix * jy - iy * jx;
     const last = -(ix * jkx + iy * jky + iz * jkz);
     const positive = last > 0;
-    const cost = judged ? costOfSet(this.asked.costs, set, 3) + WORTH.tube : 0;
     const di = doubt[set[0]!]!;
     const dj = doubt[set[1]!]!;
     const dk = doubt[set[2]!]!;
@@ -264,6 +270,8 @@ class Sets {
     const nk = set[2]! * this.n;
     for (let f = from; f < free.length; f++) {
       const t = free[f]!;
+      const least = judged ? cost + single[t]! + pair[ni + t]! + pair[nj + t]! + pair[nk + t]! : 0;
+      if (least >= worst) continue;
       const l = 3 * t;
       const lx = w[l]!;
       const ly = w[l + 1]!;
@@ -279,15 +287,16 @@ class Sets {
       let score = 0;
       if (judged) {
         const square = (a * a * di + b * b * dj + d * d * dk + last * last * doubt[t]!) / (whole * whole);
-        score = Math.sqrt(square) + cost + single[t]! + pair[ni + t]! + pair[nj + t]! + pair[nk + t]!;
+        score = Math.sqrt(square) + least;
       }
-      if (score >= kept.worst) continue;
+      if (score >= worst) continue;
       c[0] = a / whole;
       c[1] = b / whole;
       c[2] = d / whole;
       c[3] = last / whole;
       set[3] = t;
       this.keep(4, 0, score);
+      worst = kept.worst;
     }
   }
 

@@ -19,7 +19,7 @@ export const WORTH = {
   /** Two opposites less that cancel one another. */
   opposites: 0.9,
   /** One ΔE00 nearer, beyond what an eye that does not look for it lets pass: that much counts though it cannot be promised. */
-  passing: 0.35,
+  passing: 0.5,
   /** A recipe that passes for the target goes before one that does not. */
   notPassing: 1.5,
   /** One value step nearer, beyond the tolerance: a step is 8 to 10 ΔE00, so value counts a little more than double. */
@@ -121,7 +121,7 @@ export const expectedDifference = (deltaE: number, error: number, steadiness: nu
   Math.sqrt(deltaE * deltaE + error * error + (STEADINESS_SHARE * steadiness) ** 2);
 
 /** ΔE00 that an eye lets pass. */
-const LETS_PASS = 1;
+const LETS_PASS = 0.7;
 /** ΔE00 up to which a mixture passes for the target. */
 export const IN_REACH = 2;
 
