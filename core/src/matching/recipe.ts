@@ -7,7 +7,7 @@ import { leavesOf, openToTubes, type PaintOf } from '../mixing/open.ts';
 import { inMixingOrder } from '../mixing/order.ts';
 import { steadinessOf } from '../mixing/predict.ts';
 import type { Portion } from '../paint/mix.ts';
-import type { Found } from './find.ts';
+import type { Found } from './sought.ts';
 import type { Palette, PaletteIngredient } from './palette.ts';
 import { expectedDifference } from './worth.ts';
 

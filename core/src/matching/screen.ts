@@ -4,7 +4,8 @@ import type { Lab } from '../colour/spaces.ts';
 import { BOTH } from '../paint/viewing.ts';
 import type { ModeTable, Palette } from './palette.ts';
 import { MOST_TOGETHER, offFrom, pullOf, type Desktop } from './shares.ts';
-import { costOfSet, WORTH, worthOf, type SetCosts } from './worth.ts';
+import type { Quest } from './sought.ts';
+import { costOfSet, WORTH, worthOf } from './worth.ts';
 
 /** A set of ingredients whose shares come near a target, by reckoning along straight lines. */
 export interface Candidate {
@@ -16,24 +17,14 @@ export interface Candidate {
   readonly score: number;
 }
 
-/** What a screening goes by. */
+/** What is kept of a screening. */
 export interface Screening {
-  readonly palette: Palette;
-  readonly target: Lab;
-  readonly U: Matrix3;
-  readonly costs: SetCosts;
-  /** Most ingredients in a set. */
-  readonly most: number;
-  /** Ingredients that may be used. */
-  readonly usable: readonly number[];
-  /** Each of these must be in it. */
-  readonly mustUse: readonly number[];
   /** Candidates that are kept. */
   readonly keep: number;
   /** Whether what cannot be promised and what sets cost counts; else distance alone. */
   readonly judged: boolean;
   /** Candidates that score no lower are of no use. */
-  readonly below: number;
+  readonly below?: number;
 }
 
 /** Everything about the ingredients, straightened about one mixture. */
@@ -151,6 +142,7 @@ class Sets {
   /** Shares of scattering of the set in hand. */
   private readonly c = new Float64Array(MOST_TOGETHER);
   private readonly kept: Kept;
+  private readonly judged: boolean;
   private readonly w: Float64Array;
   private readonly n: number;
   /** Products of every two pulls. */
@@ -159,12 +151,14 @@ class Sets {
   private readonly doubt: Float64Array;
 
   constructor(
-    private readonly asked: Screening,
+    private readonly quest: Quest,
     private readonly straight: Straightened,
+    { keep, judged, below = Infinity }: Screening,
   ) {
     const { pulls: w, error, scatter } = straight;
     const n = error.length;
-    this.kept = new Kept(asked.keep, asked.below);
+    this.judged = judged;
+    this.kept = new Kept(keep, below);
     this.w = w;
     this.n = n;
     this.gram = new Float64Array(n * n);
@@ -175,7 +169,7 @@ class Sets {
   }
 
   all(): Candidate[] {
-    const { usable, mustUse, most } = this.asked;
+    const { usable, mustUse, most } = this.quest;
     const free = usable.filter((i) => !mustUse.includes(i));
     const size = Math.min(most, MOST_TOGETHER);
     const { set } = this;
@@ -235,10 +229,9 @@ class Sets {
    * pulls where the volumes it spans with their faces are of one sign; these are the shares, too.
    */
   private judgeFours(free: readonly number[], from: number): void {
-    const { w, c, set, kept, doubt } = this;
-    const { single, pair } = this.asked.costs;
-    const { judged } = this.asked;
-    const cost = judged ? costOfSet(this.asked.costs, set, 3) + WORTH.tube : 0;
+    const { w, c, set, kept, doubt, judged } = this;
+    const { single, pair } = this.quest.costs;
+    const cost = judged ? costOfSet(this.quest.costs, set, 3) + WORTH.tube : 0;
     let { worst } = kept;
     if (cost >= worst) return;
     const [i, j, k] = [3 * set[0]!, 3 * set[1]!, 3 * set[2]!];
@@ -302,15 +295,15 @@ class Sets {
 
   /** Scores the small set in hand, that is off by so much squared, and keeps it while it is among the best. */
   private score(n: number, square: number): void {
-    const { c, set, kept, doubt, asked } = this;
+    const { c, set, kept, doubt, quest } = this;
     const distance = Math.sqrt(Math.max(0, square));
     let score = distance;
     if (score >= kept.worst) return;
-    if (asked.judged) {
+    if (this.judged) {
       let variance = 0;
       // Of sets that do not come to the target the dosing is reckoned as if they did; it counts little.
       for (let k = 0; k < n; k++) variance += c[k]! * c[k]! * doubt[set[k]!]!;
-      score = worthOf(distance, Math.sqrt(variance), 0) + costOfSet(asked.costs, set, n);
+      score = worthOf(distance, Math.sqrt(variance), 0) + costOfSet(quest.costs, set, n);
       if (score >= kept.worst) return;
     }
     this.keep(n, distance, score);
@@ -328,4 +321,4 @@ class Sets {
  * nearly in straight lines, so a set reaches the target where the target lies within its pulls: a
  * few products a set, for every set there is.
  */
-export const screen = (asked: Screening, straight: Straightened): Candidate[] => new Sets(asked, straight).all();
+export const screen = (quest: Quest, straight: Straightened, asked: Screening): Candidate[] => new Sets(quest, straight, asked).all();

@@ -3,7 +3,7 @@ import { deltaE00 } from '../colour/difference.ts';
 import { BANDS } from '../colour/spectrum.ts';
 import { measurings } from '../mixing/mixture.ts';
 import { labOf, mixCurves, reflectance } from '../paint/mix.ts';
-import type { Sought } from './find.ts';
+import type { Sought } from './sought.ts';
 import type { Palette } from './palette.ts';
 import { portionsOn, type Recipe } from './recipe.ts';
 import { DULLING, type Dulling } from './worth.ts';

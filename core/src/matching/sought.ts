@@ -1,0 +1,96 @@
+import { ellipsoidAt, type Matrix3 } from '../colour/ellipse.ts';
+import type { Lab } from '../colour/spaces.ts';
+import type { Palette } from './palette.ts';
+import type { Plan } from './plan.ts';
+import { rankingFor, type Ranking } from './ranking.ts';
+import { desktop, MOST_TOGETHER, type Desktop } from './shares.ts';
+import { noCosts, setCosts, type Dulling, type SetCosts } from './worth.ts';
+
+/** What is sought. */
+export interface Sought {
+  readonly target: Lab;
+  readonly valueTolerance?: number | undefined;
+  /** Ingredients that may be used, by index; all unless said. */
+  readonly usable?: readonly number[];
+  /** Ingredients each of which must be in it, by index. */
+  readonly mustUse?: readonly number[];
+  /** Most ingredients in a recipe, when less than the palette's limits. */
+  readonly most?: number | undefined;
+  readonly dulling?: Dulling | undefined;
+  /**
+   * Out of reach: what is held while the rest gives way. `all` is the least ΔE00. What cannot be promised
+   * and what recipes cost then does not count.
+   */
+  readonly hold?: 'value' | 'hue' | 'all';
+}
+
+/** A measuring plan and how it is judged. */
+export interface Found {
+  readonly plan: Plan;
+  /** ΔE00 of what the plan gives. */
+  readonly deltaE00: number;
+  /** Root mean square of ΔE00 by which true tubes may be expected to miss the prediction. */
+  readonly error: number;
+  /** ΔE00 when the doses are off by a tenth. */
+  readonly dosing: number;
+  /** Ranking score, ΔE00, lower is better: the expected true difference, value beyond tolerance, and what the recipe costs. */
+  readonly score: number;
+}
+
+/** How much more weighs what is held while the rest gives way. */
+const HELD = 8;
+
+export function heldIn(U: Matrix3, hold: Sought['hold']): Matrix3 {
+  const first = hold === 'value' ? 0 : 6;
+  if (hold === 'value' || hold === 'hue') for (let i = first; i < first + 3; i++) U[i]! *= HELD;
+  return U;
+}
+
+/** What a search goes by from its first step to its last: a target, its measure, and room to reckon. */
+export interface Quest {
+  readonly palette: Palette;
+  readonly sought: Sought;
+  readonly ranking: Ranking;
+  /** The measure of differences from the target: |U·ΔLab| ≈ ΔE00, what is held weighing more. */
+  readonly U: Matrix3;
+  readonly costs: SetCosts;
+  readonly desk: Desktop;
+  /** Most ingredients in a recipe. */
+  readonly most: number;
+  readonly usable: readonly number[];
+  readonly mustUse: readonly number[];
+}
+
+/** Sets out to find recipes. */
+export function questFor(palette: Palette, sought: Sought): Quest {
+  const { target, valueTolerance, usable, mustUse = [], most, dulling, hold } = sought;
+  return {
+    palette,
+    sought,
+    ranking: rankingFor(target, valueTolerance),
+    U: heldIn(ellipsoidAt(target), hold),
+    costs: hold ? noCosts(palette) : setCosts(palette, target, dulling),
+    desk: desktop(),
+    most: Math.min(palette.limits.tubes, palette.limits.parts, most ?? MOST_TOGETHER, MOST_TOGETHER),
+    usable: usable ?? palette.ingredients.map((_, i) => i),
+    mustUse,
+  };
+}
+
+/** The best plans found, so many as are asked for; some more stand behind them. */
+export class Best {
+  readonly found: Found[] = [];
+  constructor(readonly count: number) {}
+
+  /** Score that a further plan must stay below; anything does while there are too few. */
+  get worst(): number {
+    return this.found[this.count - 1]?.score ?? Infinity;
+  }
+  offer(one: Found): void {
+    const { found, count } = this;
+    let at = found.length;
+    while (at > 0 && found[at - 1]!.score > one.score) at--;
+    found.splice(at, 0, one);
+    if (found.length > 2 * count) found.length = 2 * count;
+  }
+}
