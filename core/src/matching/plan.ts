@@ -1,30 +1,9 @@
-import type { Lab } from '../colour/spaces.ts';
 import type { Palette } from './palette.ts';
+import { eachDivision, rungsAbout, thinRungsAbout, type Ratio } from './divisions.ts';
+import { heapEffort, LETDOWN_RATIOS, measuringEffort, sharesIn, type Plan, type PlanPart } from './measuring.ts';
 import { mixInto, type Desktop, type Shares } from './shares.ts';
 import { WORTH } from './worth.ts';
 
-/** Something measured into a heap: an ingredient of the set by its place in it, or an earlier heap. */
-export interface PlanPart {
-  readonly of: 'ingredient' | 'heap';
-  readonly at: number;
-  readonly parts: number;
-}
-
-/** A measuring plan: heaps in the order in which they are mixed, the last is the pile. */
-export interface Plan {
-  readonly set: readonly number[];
-  readonly heaps: readonly (readonly PlanPart[])[];
-  /** Share of volume of each ingredient of the set, heaps opened. */
-  readonly shares: Float64Array;
-  readonly lab: Lab;
-  /** What measuring it costs, in ΔE00. */
-  readonly effort: number;
-}
-
-/** Most heaps mixed before the pile. */
-export const MOST_HEAPS_FIRST = 2;
-/** Parts of the base to one of the tube that a let-down is made at. */
-export const LETDOWN_RATIOS = [3, 4, 5, 7, 9, 11, 14, 19, 24, 29, 39, 49, 69, 99] as const;
 /** The same, coarser, where two let-downs are tried together. */
 const COARSE_RATIOS = [3, 5, 9, 14, 24, 39, 69, 99] as const;
 /** Parts of a whole heap below which a tube may be let down, alone and beside another. */
@@ -34,20 +13,6 @@ const VERY_SCARCE = 1.3;
 const FEWEST = 0.6;
 const MANY = 6;
 const FEW = 3.4;
-/** Parts of the base to one of a body, beyond what a dozen parts allow. */
-export const BODY_RATIOS = [14, 19, 24, 29, 39, 50] as const;
-/** A heap of more parts than this is a thin one. */
-const DOZEN = 12;
-
-/** What measuring a heap of so many parts costs, in ΔE00. A long bead is one measuring: beyond a dozen parts are not counted one by one. */
-const heapEffort = (parts: number): number => (parts > DOZEN ? WORTH.part * DOZEN + WORTH.thinHeap : WORTH.part * parts);
-
-/** What measuring a plan costs, in ΔE00. */
-export const measuringEffort = (heaps: readonly (readonly { readonly parts: number }[])[]): number =>
-  heaps.reduce((sum, heap) => sum + heapEffort(heap.reduce((whole, { parts }) => whole + parts, 0)), 0) +
-  WORTH.heap * (heaps.length - 1) -
-  WORTH.part;
-
 /** What a plan must be good at: how it scores a colour that is off by so much, effort left out. */
 export interface Judging {
   /** Most parts in a heap. */
@@ -68,96 +33,6 @@ const WORTH_TRYING = 0.12;
 interface Trial {
   readonly score: number;
   readonly heaps: readonly (readonly PlanPart[])[];
-}
-
-/** Which members of a heap are rounded up, by how many members there are and how many are. */
-const ROUNDED_UP: readonly (readonly (readonly number[])[])[] = Array.from({ length: 7 }, (_, members) =>
-  Array.from({ length: members + 1 }, (_, up) =>
-    Array.from({ length: 1 << members }, (_, mask) => mask).filter((mask) => bitsOf(mask) === up),
-  ),
-);
-
-function bitsOf(mask: number): number {
-  let count = 0;
-  for (let rest = mask; rest > 0; rest >>= 1) count += rest & 1;
-  return count;
-}
-
-const LOW = [new Int32Array(8), new Int32Array(8)] as const;
-const DIVISION = [new Int32Array(8), new Int32Array(8)] as const;
-
-/**
- * Visits the divisions of up to `most` whole parts about what is wanted: each part rounded down or up,
- * at least one of each.
- * @param wanted how much of each member, in any unit
- * @param visit hears the parts (the same array each time) and how many there are
- * @param level 1 within a visit of level 0
- */
-function eachDivision(
-  wanted: ArrayLike<number>,
-  members: number,
-  most: number,
-  visit: (parts: Int32Array, total: number) => void,
-  level: 0 | 1 = 0,
-): void {
-  const low = LOW[level]!;
-  const division = DIVISION[level]!;
-  let whole = 0;
-  for (let j = 0; j < members; j++) whole += wanted[j]!;
-  for (let total = members; total <= most; total++) {
-    let left = total;
-    let fixed = 0;
-    for (let j = 0; j < members; j++) {
-      const floor = Math.floor((wanted[j]! / whole) * total);
-      if (floor < 1) fixed |= 1 << j;
-      low[j] = floor < 1 ? 1 : floor;
-      left -= low[j]!;
-    }
-    if (left < 0 || left > members) continue;
-    for (const mask of ROUNDED_UP[members]![left]!) {
-      if ((mask & fixed) !== 0) continue;
-      for (let j = 0; j < members; j++) division[j] = low[j]! + ((mask >> j) & 1);
-      visit(division, total);
-    }
-  }
-}
-
-/** A ratio of body to base. */
-interface Ratio {
-  readonly body: number;
-  readonly base: number;
-}
-
-const ladders = new Map<number, readonly Ratio[]>();
-/** Ratios of body to base that can be measured: whole parts within a heap, or one to many; by how much base. */
-function ladder(most: number): readonly Ratio[] {
-  let known = ladders.get(most);
-  if (!known) {
-    const whole = Array.from({ length: most - 1 }, (_, i) => i + 1).flatMap((body) =>
-      Array.from({ length: most - body }, (_, i): Ratio => ({ body, base: i + 1 })).filter(({ base }) => gcd(body, base) === 1),
-    );
-    const many = most < DOZEN ? [] : BODY_RATIOS.map((base): Ratio => ({ body: 1, base }));
-    known = [...whole, ...many].sort((a, b) => a.base / a.body - b.base / b.body);
-    ladders.set(most, known);
-  }
-  return known;
-}
-
-const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
-
-/** The rungs of the ladder about a ratio: two below, two above. */
-function rungsAbout(wanted: number, most: number): readonly Ratio[] {
-  const all = ladder(most);
-  let at = 0;
-  while (at < all.length && all[at]!.base / all[at]!.body < wanted) at++;
-  return all.slice(Math.max(0, at - 2), at + 2);
-}
-
-/** Let-downs of more parts than a heap has, about a ratio of base to tube. */
-function thinRungsAbout(wanted: number, most: number): readonly Ratio[] {
-  const thin = LETDOWN_RATIOS.filter((ratio) => ratio >= most).map((base): Ratio => ({ body: 1, base }));
-  const at = thin.findIndex(({ base }) => base > wanted);
-  return wanted < most - 1 ? [] : thin.slice(Math.max(0, at < 0 ? thin.length - 1 : at - 1), at < 0 ? thin.length : at + 1);
 }
 
 /** Three numbers of colour. */
@@ -513,21 +388,6 @@ class Drawing {
     if (trials.length > LOOKED_AT) trials.pop();
     if (trials.length === LOOKED_AT) this.worst = Math.min(this.worst, trials[LOOKED_AT - 1]!.score);
   }
-}
-
-/** Shares of the ingredients of a set in the last of some heaps. */
-function sharesIn(heaps: readonly (readonly PlanPart[])[], n: number): Float64Array {
-  const opened: Float64Array[] = [];
-  for (const heap of heaps) {
-    const shares = new Float64Array(n);
-    let whole = 0;
-    for (const { parts } of heap) whole += parts;
-    for (const { of, at, parts } of heap)
-      if (of === 'ingredient') shares[at]! += parts / whole;
-      else for (let k = 0; k < n; k++) shares[k]! += (parts / whole) * opened[at]![k]!;
-    opened.push(shares);
-  }
-  return opened.at(-1)!;
 }
 
 /**

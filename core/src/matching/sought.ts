@@ -1,7 +1,7 @@
 import { ellipsoidAt, type Matrix3 } from '../colour/ellipse.ts';
 import type { Lab } from '../colour/spaces.ts';
 import type { Palette } from './palette.ts';
-import type { Plan } from './plan.ts';
+import type { Plan } from './measuring.ts';
 import { rankingFor, type Ranking } from './ranking.ts';
 import { desktop, MOST_TOGETHER, type Desktop } from './shares.ts';
 import { noCosts, setCosts, type Dulling, type SetCosts } from './worth.ts';
