@@ -1,6 +1,10 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { expect } from 'chai';
+import sharp from 'sharp';
 import { Sitting, soon } from './studio.ts';
-import { startServer } from '@dusk/server';
+import { startServer, STUDIO_FILE } from '@dusk/server';
+import { scriptOf, start } from '../server/test/program.ts';
 import { PAGES } from './studio.ts';
 
 /** A studio that does not answer is said so in the console, too. */
@@ -90,6 +94,31 @@ describe('while the studio is away', () => {
     expect(await pilesThere()).to.have.length(before);
   });
 
+  it('a picture that is brought is seen at once, and goes ahead of the change that speaks of it', async () => {
+    const { page, paintingId } = sitting;
+    const references = async () => (await sitting.rows()).references!.filter((one) => one.paintingId === paintingId);
+    const before = (await references()).length;
+    await stop();
+    const buffer = await sharp({ create: { width: 320, height: 200, channels: 3, background: '#5a6b8f' } })
+      .png()
+      .toBuffer();
+    await page.locator('input[type=file]').setInputFiles({ name: 'dusk.png', mimeType: 'image/png', buffer });
+    await page.getByText(/waits in this browser/).waitFor();
+    await soon(async () => {
+      await sitting.pointAt(0.5, 0.5);
+      const chip = page.locator('aside [data-chip=target]');
+      return (await chip.count()) === 1 && (await chip.evaluate((c) => getComputedStyle(c).backgroundColor)) === 'rgb(90, 107, 143)';
+    }, 'the picture under the pointer');
+    await keepAt(0.5, 0.5);
+    await startAgain();
+    await soon(async () => (await references()).length === before + 1, 'the picture in the studio');
+    const { pictureId } = (await references()).at(-1)!;
+    const response = await fetch(`${sitting.running.address}api/pictures/${pictureId}`);
+    expect(Buffer.from(await response.arrayBuffer()).equals(buffer), 'the very picture').to.equal(true);
+    await page.reload();
+    await page.locator('.picture canvas').waitFor();
+  });
+
   for (const [choice, ends] of [
     ['Keep mine', 'mine'],
     ['Keep theirs', 'theirs'],
@@ -141,6 +170,37 @@ describe('two windows', () => {
     await sitting.elsewhere({ do: 'palette.change', id: palette.id, version: palette.version, name: 'renamed elsewhere' });
     await other.getByText('renamed elsewhere').first().waitFor({ timeout: 1500 });
     expect(sitting.faults).to.deep.equal([]);
+    await sitting.end();
+  });
+});
+
+describe('a copy of everything', () => {
+  it('is one button away, and put back shows the studio as it was after the file was ruined', async () => {
+    const sitting = await Sitting.begin();
+    const { page } = sitting;
+    await sitting.openReference();
+    const { paintingId } = sitting;
+    const before = await sitting.rows(paintingId);
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'How you see' }).click();
+    const download = page.waitForEvent('download');
+    await page.getByRole('link', { name: 'Save a copy of everything' }).click();
+    const copy = join(sitting.folder, 'taken along.sqlite');
+    await (await download).saveAs(copy);
+    const port = Number(new URL(sitting.running.address).port);
+    await sitting.running.stop();
+    const studio = join(sitting.folder, STUDIO_FILE);
+    writeFileSync(studio, readFileSync(studio).subarray(0, 50_000));
+    const cannot = await startServer(sitting.folder, port, PAGES).catch((cause: Error) => cause.message);
+    expect(cannot).to.match(/damaged/);
+    const restored = await start(sitting.folder, { script: scriptOf('restore'), args: [copy] }).ended;
+    expect(restored.said)
+      .to.match(/holds \d+ paintings/)
+      .and.to.match(/What was there lies in/);
+    sitting.running = await startServer(sitting.folder, port, PAGES);
+    expect((await sitting.rows(paintingId)).piles).to.deep.equal(before.piles);
+    await page.reload();
+    await page.locator('.ledge a.pile').first().waitFor();
     await sitting.end();
   });
 });

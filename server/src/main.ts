@@ -1,6 +1,6 @@
 import { resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { inWords } from './keeping/trouble.ts';
+import { inWords, TroubleAtStart } from './keeping/trouble.ts';
 import { startServer, type Running } from './start.ts';
 
 const USUAL_PORT = 4270;
@@ -11,7 +11,7 @@ function portFromEnvironment(): number {
   if (PORT === undefined || PORT === '') return USUAL_PORT;
   const port = Number(PORT);
   if (Number.isInteger(port) && port >= 0 && port <= 65535) return port;
-  throw new Error(`PORT must be a number from 0 to 65535; it is ${JSON.stringify(PORT)}`);
+  throw new TroubleAtStart(`PORT must be a number from 0 to 65535; it is ${JSON.stringify(PORT)}. Nothing was opened.`);
 }
 
 /** The folder a studio lies in: `DUSK_DATA`, or the usual one. */

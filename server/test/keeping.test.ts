@@ -251,7 +251,8 @@ describe('the program', () => {
     const file = join(folder, 'a file');
     writeFileSync(file, 'x');
     expect((await start(file).ended).said).to.match(/is a file, not a folder/);
-    expect((await start(folder, { port: 'many' }).ended).said).to.match(/PORT must be/);
+    expect((await start(folder, { port: 'many' }).ended).said).to.match(/^PORT must be/);
+    expect((await start(folder, { script: scriptOf('restore') }).ended).said).to.match(/^Say which copy/);
   });
 });
 

@@ -1,3 +1,5 @@
+import { ProblemError } from '../problems.ts';
+
 /** Why a studio cannot be opened, in a painter's words: what, where, and what to do. Nothing was written. */
 export class TroubleAtStart extends Error {
   constructor(detail: string) {
@@ -6,9 +8,9 @@ export class TroubleAtStart extends Error {
   }
 }
 
-/** What the system says of a folder or a file, in words. */
+/** What the system says of a folder or a file, in words; what was said in words already stays as it is. */
 export function inWords(cause: unknown, folder: string): string {
-  if (cause instanceof TroubleAtStart) return cause.message;
+  if (cause instanceof TroubleAtStart || cause instanceof ProblemError) return cause.message;
   const { code, message } = cause as NodeJS.ErrnoException;
   switch (code) {
     case 'EADDRINUSE':

@@ -23,6 +23,7 @@ import {
   type Wishes,
   type WrongPile,
 } from '@dusk/core';
+import { PICTURE_LONGEST_SIDE } from '@dusk/wire/limits';
 import { proposalOf, type NearestProposed, type Proposed } from './proposal.ts';
 
 /** A tube as it is laid out: its curves in a state, and what they rest on. */
@@ -80,7 +81,8 @@ export interface Jobs {
   /** What to add to a pile that came out wrong. */
   correct: { needs: WrongPile | UnknownPile; answers: Correction };
   /** A picture, decoded away from the page. */
-  picture: { needs: { url: string }; answers: DecodedPicture };
+  /** By its address, or the file itself while it is only in this browser. */
+  picture: { needs: { url: string } | { file: Blob }; answers: DecodedPicture };
 }
 export type JobName = keyof Jobs;
 
@@ -128,11 +130,25 @@ export const DOING: {
   correct: (pile) => asStep(() => ('stages' in pile ? correct(pile) : correctAsSeen(pile))),
 };
 
-/** Decodes a picture and looks through it for its darkest and lightest. The server keeps pictures upright and in sRGB. */
-export async function decodePicture({ url }: Jobs['picture']['needs']): Promise<DecodedPicture> {
+/** A picture as the studio keeps it: its pixels as they are. */
+async function fetched(url: string): Promise<ImageBitmap> {
   const response = await fetch(url);
   if (!response.ok) throw new Error(`The picture cannot be had: ${response.status}.`);
-  const image = await createImageBitmap(await response.blob(), { colorSpaceConversion: 'none' });
+  return createImageBitmap(await response.blob(), { colorSpaceConversion: 'none' });
+}
+
+/** A picture as the studio will keep it: upright, in sRGB, no larger than it keeps them. */
+async function asKept(file: Blob): Promise<ImageBitmap> {
+  const whole = await createImageBitmap(file);
+  const scale = PICTURE_LONGEST_SIDE / Math.max(whole.width, whole.height);
+  if (scale >= 1) return whole;
+  const [resizeWidth, resizeHeight] = [whole.width, whole.height].map((side) => Math.round(side * scale));
+  return createImageBitmap(whole, { resizeWidth: resizeWidth!, resizeHeight: resizeHeight!, resizeQuality: 'high' });
+}
+
+/** Decodes a picture and looks through it for its darkest and lightest. */
+export async function decodePicture(from: Jobs['picture']['needs']): Promise<DecodedPicture> {
+  const image = 'file' in from ? await asKept(from.file) : await fetched(from.url);
   const canvas = new OffscreenCanvas(image.width, image.height);
   const context = canvas.getContext('2d', { willReadFrequently: true })!;
   context.drawImage(image, 0, 0);

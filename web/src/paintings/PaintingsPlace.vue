@@ -5,6 +5,7 @@ import type { PaintingDto } from '@dusk/wire';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { pictureUrl } from '../studio/api.ts';
+import { isLocal } from '../studio/queue.ts';
 import EmptyPlace from '../shell/EmptyPlace.vue';
 import { usePaintings } from './paintings.ts';
 import { usePalettes } from '../palettes/palettes.ts';
@@ -67,8 +68,9 @@ const to = (painting: PaintingDto) => ({ name: 'reference', params: { paintingId
         <article v-for="{ painting, picture, palette, dabs } in cards" :key="painting.id" class="card">
           <RouterLink :to="to(painting)" class="open">
             <div class="picture judging">
-              <img v-if="picture" :src="pictureUrl(picture.pictureId)" alt="" />
-              <span v-else>no picture yet</span>
+              <span v-if="!picture">no picture yet</span>
+              <span v-else-if="isLocal(picture.pictureId)">its picture waits in this browser</span>
+              <img v-else :src="pictureUrl(picture.pictureId)" alt="" />
             </div>
             <h2>{{ painting.title }}</h2>
           </RouterLink>

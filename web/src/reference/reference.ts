@@ -6,6 +6,8 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import { engine, unlessGivenUp } from '../engine/engine.ts';
 import { usePaintings } from '../paintings/paintings.ts';
 import { pictureUrl } from '../studio/api.ts';
+import { isLocal } from '../studio/queue.ts';
+import { useStudio } from '../studio/useStudio.ts';
 
 /** A picture decoded once, so that areas of it can be read at any time. */
 export interface Picture extends Pixels {
@@ -19,6 +21,7 @@ const USUAL_RADIUS = 8;
 /** The reference picture of the painting on the easel, its darkest and lightest, and the size of area that is sampled. */
 export const useReference = defineStore('reference', () => {
   const paintings = usePaintings();
+  const studio = useStudio();
   const chosenId = ref<string>();
   const pixels = shallowRef<Picture>();
   const range = ref<ValueRange>();
@@ -33,8 +36,11 @@ export const useReference = defineStore('reference', () => {
 
   let decoding: AbortController | undefined;
   watch(
-    () => reference.value?.pictureId,
-    async (id) => {
+    () => ({ of: reference.value?.id, id: reference.value?.pictureId }),
+    async ({ of, id }, before) => {
+      if (before && id === before.id && of === before.of) return;
+      // A picture that has gone to the studio is the one that is shown already.
+      if (before?.id && isLocal(before.id) && of === before.of && pixels.value) return;
       decoding?.abort();
       pixels.value = undefined;
       range.value = undefined;
@@ -42,7 +48,8 @@ export const useReference = defineStore('reference', () => {
       if (!id) return;
       const own = (decoding = new AbortController());
       try {
-        const decoded = await unlessGivenUp(engine().ask('picture', { url: pictureUrl(id) }, { signal: own.signal }));
+        const file = await studio.heldPicture(id);
+        const decoded = await unlessGivenUp(engine().ask('picture', file ? { file } : { url: pictureUrl(id) }, { signal: own.signal }));
         if (!decoded || own.signal.aborted) return;
         pixels.value = decoded;
         range.value = decoded.range;

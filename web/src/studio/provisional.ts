@@ -26,6 +26,8 @@ function made(op: Operation, at: string): AnyRow | undefined {
       return { ...fresh, id: op.id, name: op.name, tubeIds: op.tubeIds } as AnyRow;
     case 'painting.add':
       return { ...fresh, id: op.id, title: op.title, paletteId: op.paletteId, ground: op.ground ?? '#a89b88', pileCount: 0 } as AnyRow;
+    case 'reference.add':
+      return { ...fresh, id: op.id, paintingId: op.paintingId, pictureId: op.pictureId, name: op.name ?? '', width: 0, height: 0 };
     case 'sample.add':
       return { ...fresh, referenceId: null, outline: null, zone: '', thing: '', ...without(op, 'do'), id: op.id };
     case 'pile.add':

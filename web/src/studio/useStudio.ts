@@ -6,7 +6,7 @@ import { useNotices } from '../shell/notices.ts';
 import { ApiError, read, sendChange } from './api.ts';
 import { hear } from './hear.ts';
 import { provisionally } from './provisional.ts';
-import type { Waiting } from './queue.ts';
+import { isLocal, type Waiting } from './queue.ts';
 import { applied, emptyRows } from './rows.ts';
 import { Sender, type Outcome } from './sender.ts';
 
@@ -222,7 +222,14 @@ export const useStudio = defineStore('studio', () => {
     return sender?.queue.addPicture(file).catch(() => undefined);
   }
 
+  /** A picture that has not gone yet; nothing for one that the studio has. */
+  async function heldPicture(id: string): Promise<File | undefined> {
+    if (!isLocal(id)) return undefined;
+    await opening;
+    return sender?.queue.picture(id);
+  }
+
   const send = async (): Promise<void> => sender?.go();
 
-  return { rows, seq, undoable, away, waiting, refused, apply, load, make, undo, redo, ask, decide, holdPicture, send };
+  return { rows, seq, undoable, away, waiting, refused, apply, load, make, undo, redo, ask, decide, holdPicture, heldPicture, send };
 });
