@@ -5,7 +5,7 @@ import { drawPlans, type Judging } from './plan.ts';
 import { valueCost } from './ranking.ts';
 import { errorVariances, type Straightened } from './screen.ts';
 import { searchFactors } from './search.ts';
-import { mixInto, MOST_TOGETHER, offFrom, sharesAt, type Shares } from './shares.ts';
+import { mixInto, MOST_TOGETHER, nearestShares, offFrom, sharesAt, type Shares } from './shares.ts';
 import type { Best, Found, Quest } from './sought.ts';
 import { costOfSet, WORTH, worthOf } from './worth.ts';
 
@@ -52,6 +52,15 @@ export class Judge {
     const { set } = exact;
     // Its pulls may be in the measure for targets that are out of reach.
     const plainly = sharesAt(palette, set, exact.shares, this.quest.ranking.target, this.quest.U, desk);
+    if (hold === 'value' || hold === 'hue') {
+      // Here least distance is least score: it only has to be sought in the measure that counts.
+      const nearest = nearestShares(palette, set, exact.shares, this.quest.ranking.target, this.quest.U, desk, SETTLED) ?? plainly;
+      return {
+        ...judged,
+        exact: nearest.distance < plainly.distance ? nearest : plainly,
+        ideal: Math.min(nearest.distance, plainly.distance),
+      };
+    }
     const onValue = hold || valueCost(this.quest.ranking, valueOfLightness(Math.min(100, Math.max(0, exact.lab[0])))) === 0;
     if (set.length === 1 || (onValue && exact.distance < FAR)) return { ...judged, exact: plainly };
     const { numbers, cost } = searchFactors(

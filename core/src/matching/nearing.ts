@@ -97,7 +97,7 @@ export class Nearing {
         tryFrom(candidate.set, candidate.shares);
         if (best && best.distance < NEAR_ENOUGH) break;
       }
-      if (best && best.distance >= NEAR_ENOUGH) this.climb(best, tryFrom);
+      if (best && best.distance >= NEAR_ENOUGH && round !== 1) this.climb(best, tryFrom);
     }
   }
 
