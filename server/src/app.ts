@@ -1,5 +1,6 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
+import compression from 'compression';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
 import { pino, type Logger } from 'pino';
@@ -8,6 +9,7 @@ import { localOnly } from './localOnly.ts';
 import { ProblemError, problemHandler } from './problems.ts';
 import { apiRoutes } from './routes/api.ts';
 import type { Studio } from './studio/studio.ts';
+import { EVENTS } from '@dusk/wire/reads';
 
 /** The server over an open studio. `pages` is the folder of the built interface, if it is to be served. */
 export function makeApp(studio: Studio, pages?: string, log: Logger = pino({ level: 'warn' })): Express {
@@ -30,6 +32,10 @@ export function makeApp(studio: Studio, pages?: string, log: Logger = pino({ lev
     }),
   );
   app.use(localOnly);
+  // What is heard as it happens must not wait in a packer.
+  app.use(
+    compression({ filter: (request, response) => !request.path.startsWith(`/api${EVENTS}`) && compression.filter(request, response) }),
+  );
   app.use('/api', express.json({ limit: '1mb' }), apiRoutes(studio));
   if (pages && existsSync(pages)) {
     app.use('/assets', express.static(join(pages, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));

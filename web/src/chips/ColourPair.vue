@@ -31,7 +31,7 @@ const beyond = computed(() => target.value?.inDisplay === false || mixed.value?.
   flex: 1;
 }
 figcaption {
-  font-size: 14px;
-  margin-top: 4px;
+  font-size: var(--size-note);
+  margin-top: var(--unit);
 }
 </style>

@@ -29,9 +29,9 @@ const says = computed(() => props.trust && SAYS[props.trust.basis]);
 <style scoped>
 .trust {
   display: flex;
-  gap: 10px;
+  gap: calc(2 * var(--unit));
   align-items: baseline;
-  font-size: 15px;
+  font-size: var(--size-note);
 }
 .mark {
   flex: none;

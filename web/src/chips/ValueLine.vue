@@ -22,18 +22,18 @@ const words = computed(() => describe(props.lab, settings.temperatureOf(props.la
 .line {
   display: flex;
   align-items: baseline;
-  gap: 8px;
+  gap: calc(2 * var(--unit));
   flex-wrap: wrap;
 }
 strong {
-  font-size: 22px;
+  font-size: var(--size-lead);
   font-weight: 700;
 }
 .large strong {
-  font-size: 44px;
+  font-size: var(--size-figure);
   line-height: 1;
 }
 .large .words {
-  font-size: 19px;
+  font-size: var(--size-lead);
 }
 </style>

@@ -163,22 +163,22 @@ ul {
   padding: 0;
 }
 .becomes {
-  font-size: 15px;
-  margin: 2px 0 8px;
+  font-size: var(--size-note);
+  margin: var(--unit) 0 calc(2 * var(--unit));
 }
 .falls {
   font-weight: 700;
   border-left: 4px solid currentColor;
-  padding-left: 10px;
-  margin-bottom: 8px;
+  padding-left: calc(2 * var(--unit));
+  margin-bottom: calc(2 * var(--unit));
 }
 .line {
   display: grid;
   grid-template-columns: 44px minmax(0, 1fr) auto 52px;
-  gap: 10px;
+  gap: calc(2 * var(--unit));
   align-items: center;
   min-height: 52px;
-  margin-bottom: 8px;
+  margin-bottom: calc(2 * var(--unit));
 }
 .line.done {
   opacity: 0.45;
@@ -187,7 +187,7 @@ ul {
   align-self: stretch;
 }
 .what strong {
-  font-size: 22px;
+  font-size: var(--size-lead);
 }
 .bead {
   display: block;
@@ -207,8 +207,8 @@ ul {
 .do {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 10px;
-  margin: 12px 0;
+  gap: calc(2 * var(--unit));
+  margin: calc(3 * var(--unit)) 0;
 }
 .main-key {
   min-height: 56px;
@@ -218,16 +218,16 @@ ul {
 }
 .others {
   border-top: 1px solid currentColor;
-  padding-top: 8px;
+  padding-top: calc(2 * var(--unit));
 }
 .other {
   display: grid;
   grid-template-columns: 64px minmax(0, 1fr);
-  gap: 12px;
+  gap: calc(3 * var(--unit));
   align-items: center;
   width: 100%;
   min-height: 52px;
-  padding: 4px 0;
+  padding: var(--unit) 0;
   text-align: left;
   line-height: 1.25;
 }

@@ -94,9 +94,9 @@ onBeforeUnmount(() => void release());
 .easel {
   display: flex;
   flex-direction: column;
-  gap: 18px;
+  gap: calc(4 * var(--unit));
   height: 100%;
-  padding: 20px 40px 20px;
+  padding: calc(5 * var(--unit)) calc(10 * var(--unit)) calc(5 * var(--unit));
   cursor: pointer;
   overflow: hidden;
 }
@@ -107,21 +107,21 @@ header {
   display: flex;
   flex-wrap: wrap;
   align-items: baseline;
-  gap: 12px 24px;
+  gap: calc(3 * var(--unit)) calc(6 * var(--unit));
 }
 h1 {
   flex: 1;
-  font-size: 44px;
+  font-size: var(--size-figure);
   overflow-wrap: anywhere;
 }
 .value {
-  font-size: 44px;
+  font-size: var(--size-figure);
 }
 figure {
   margin: 0;
 }
 figcaption {
-  font-size: 22px;
+  font-size: var(--size-lead);
 }
 .pair {
   display: flex;
@@ -136,7 +136,7 @@ figcaption {
   flex: 1;
   display: grid;
   grid-template-columns: minmax(140px, 260px) 1fr;
-  gap: 40px;
+  gap: calc(10 * var(--unit));
   align-items: center;
   min-height: 0;
 }
@@ -149,34 +149,34 @@ figcaption {
   flex: 1;
 }
 .title {
-  font-size: 44px;
+  font-size: var(--size-figure);
 }
 .line {
-  font-size: 76px;
+  font-size: var(--size-far);
   line-height: 1.1;
 }
 .amount {
-  font-size: 44px;
+  font-size: var(--size-figure);
   white-space: nowrap;
 }
 .count {
   display: flex;
   align-items: center;
-  gap: 18px;
-  font-size: 22px;
+  gap: calc(4 * var(--unit));
+  font-size: var(--size-lead);
 }
 @media (max-width: 900px) {
   .easel {
-    padding: 14px 18px;
+    padding: calc(4 * var(--unit)) calc(4 * var(--unit));
   }
   .line {
-    font-size: 44px;
+    font-size: var(--size-figure);
   }
   .amount {
-    font-size: 22px;
+    font-size: var(--size-lead);
   }
   .step {
-    gap: 18px;
+    gap: calc(4 * var(--unit));
   }
 }
 </style>

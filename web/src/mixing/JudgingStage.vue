@@ -48,26 +48,26 @@ const words = (what: string, lab: Lab): string => {
 }
 .readings {
   display: flex;
-  margin-top: 6px;
+  margin-top: calc(2 * var(--unit));
 }
 .readings p {
   flex: 1;
   display: flex;
   flex-wrap: wrap;
   align-items: baseline;
-  column-gap: 8px;
+  column-gap: calc(2 * var(--unit));
 }
 .what {
-  font-size: 15px;
+  font-size: var(--size-note);
 }
 strong {
-  font-size: 44px;
+  font-size: var(--size-figure);
   line-height: 1;
 }
 .words {
-  font-size: 19px;
+  font-size: var(--size-lead);
 }
 .beyond {
-  font-size: 15px;
+  font-size: var(--size-note);
 }
 </style>

@@ -47,7 +47,7 @@ const accept = (): Promise<boolean> =>
 
 <style scoped>
 .learnt {
-  font-size: 15px;
+  font-size: var(--size-note);
 }
 .link {
   text-decoration: underline;

@@ -110,11 +110,11 @@ async function log(): Promise<void> {
 
 <style scoped>
 .card {
-  padding: 24px;
+  padding: calc(6 * var(--unit));
 }
 form {
   display: grid;
-  gap: 12px;
+  gap: calc(3 * var(--unit));
 }
 ul {
   list-style: none;
@@ -124,14 +124,14 @@ ul {
 .row {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 150px auto;
-  gap: 12px;
+  gap: calc(3 * var(--unit));
   align-items: center;
   min-height: 48px;
 }
 input:not([type='radio']),
 select {
   min-height: 44px;
-  padding: 0 6px;
+  padding: 0 calc(2 * var(--unit));
   color: inherit;
   border-bottom: 1px solid currentColor;
 }
@@ -140,7 +140,7 @@ select option {
 }
 .name {
   display: flex;
-  gap: 12px;
+  gap: calc(3 * var(--unit));
   align-items: center;
 }
 .units,
@@ -148,19 +148,19 @@ select option {
 .foot {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px 14px;
+  gap: calc(2 * var(--unit)) calc(4 * var(--unit));
   align-items: center;
 }
 .units label {
   min-height: 44px;
   display: flex;
-  gap: 6px;
+  gap: calc(2 * var(--unit));
   align-items: center;
 }
 .source,
 .main {
   min-height: 44px;
-  padding: 0 14px;
+  padding: 0 calc(4 * var(--unit));
   border: 1px solid currentColor;
   border-radius: 4px;
 }

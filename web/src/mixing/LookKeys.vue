@@ -103,12 +103,12 @@ const sure = computed(() =>
 <style scoped>
 .look-keys {
   display: grid;
-  gap: 8px;
+  gap: calc(2 * var(--unit));
 }
 .keys {
   display: grid;
   grid-template-columns: repeat(6, 1fr);
-  gap: 10px;
+  gap: calc(2 * var(--unit));
 }
 .key {
   min-height: 54px;
@@ -125,18 +125,18 @@ const sure = computed(() =>
   margin-left: -7px;
 }
 .or {
-  padding-left: 7px;
-  font-size: 15px;
+  padding-left: calc(2 * var(--unit));
+  font-size: var(--size-note);
 }
 .word {
   min-height: 44px;
-  padding: 0 7px;
-  font-size: 15px;
+  padding: 0 calc(2 * var(--unit));
+  font-size: var(--size-note);
   text-decoration: underline;
   text-underline-offset: 3px;
 }
 .sure {
-  font-size: 15px;
+  font-size: var(--size-note);
 }
 .link {
   text-decoration: underline;

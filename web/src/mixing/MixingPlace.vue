@@ -74,35 +74,35 @@ useShortcuts(() => [{ key: 'l', run: () => (logging.value = true) }]);
 .piles {
   height: 100%;
   overflow-y: auto;
-  padding: 18px 28px 28px;
+  padding: calc(4 * var(--unit)) calc(7 * var(--unit)) calc(7 * var(--unit));
 }
 header {
   display: flex;
   justify-content: space-between;
   align-items: center;
-  margin-bottom: 12px;
+  margin-bottom: calc(3 * var(--unit));
 }
 .grid {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(420px, 1fr));
-  gap: 4px 32px;
+  gap: var(--unit) calc(8 * var(--unit));
 }
 .pile {
   display: grid;
   grid-template-columns: 132px minmax(0, 1fr);
-  gap: 14px;
+  gap: calc(4 * var(--unit));
   align-items: center;
-  padding: 10px 0;
+  padding: calc(2 * var(--unit)) 0;
   color: inherit;
   text-decoration: none;
   line-height: 1.25;
   overflow-wrap: anywhere;
 }
 .value {
-  font-size: 22px;
+  font-size: var(--size-lead);
 }
 .recipe {
-  font-size: 15px;
+  font-size: var(--size-note);
 }
 @media (max-width: 900px) {
   .grid {

@@ -169,41 +169,41 @@ useShortcuts(() => [
 <style scoped>
 .open-pile {
   height: 100%;
-  padding: 10px 24px 12px;
+  padding: calc(2 * var(--unit)) calc(6 * var(--unit)) calc(3 * var(--unit));
   overflow-y: auto;
 }
 header {
   display: grid;
   grid-template-columns: minmax(120px, max-content) minmax(0, 1fr) auto auto auto;
-  gap: 4px 14px;
+  gap: var(--unit) calc(4 * var(--unit));
   align-items: center;
-  margin-bottom: 6px;
+  margin-bottom: calc(2 * var(--unit));
 }
 .standing {
-  font-size: 15px;
+  font-size: var(--size-note);
 }
 .work {
   display: grid;
   grid-template-columns: minmax(0, 1.66fr) minmax(0, 1fr);
-  gap: 36px;
+  gap: calc(9 * var(--unit));
 }
 .left {
   display: grid;
   grid-template-columns: minmax(0, 1fr);
-  gap: 10px;
+  gap: calc(2 * var(--unit));
   align-content: start;
 }
 .otherwise {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 18px;
+  gap: var(--unit) calc(4 * var(--unit));
   align-items: center;
 }
 .typed input {
   border-bottom: 1px solid currentColor;
   min-height: 40px;
   width: 200px;
-  padding: 0 4px;
+  padding: 0 var(--unit);
 }
 .plain {
   min-height: 44px;
@@ -218,7 +218,7 @@ header {
 .story {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px 24px;
+  gap: calc(2 * var(--unit)) calc(6 * var(--unit));
   align-items: end;
 }
 .story > :last-child {
@@ -235,17 +235,17 @@ header {
   height: 34px;
 }
 .lamps figcaption {
-  font-size: 15px;
+  font-size: var(--size-note);
 }
 @media (max-width: 900px) {
   .open-pile {
-    padding: 8px 16px;
+    padding: calc(2 * var(--unit)) calc(4 * var(--unit));
   }
   /* Upright: what to add stands under the keys, what is asked less often below it. */
   .work {
     display: flex;
     flex-direction: column;
-    gap: 12px;
+    gap: calc(3 * var(--unit));
   }
   .left {
     display: contents;

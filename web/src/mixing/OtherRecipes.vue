@@ -119,27 +119,27 @@ const take = (proposal: Proposal): Promise<boolean> =>
   display: flex;
   align-items: baseline;
   justify-content: space-between;
-  gap: 12px;
+  gap: calc(3 * var(--unit));
 }
 .minds {
-  font-size: 15px;
+  font-size: var(--size-note);
 }
 .minds select {
   min-height: 44px;
-  padding: 0 4px;
+  padding: 0 var(--unit);
   border-bottom: 1px solid currentColor;
   color: inherit;
   background: var(--surround);
 }
 .beyond {
-  margin-bottom: 16px;
+  margin-bottom: calc(4 * var(--unit));
 }
 .other {
   display: grid;
   grid-template-columns: 76px minmax(0, 1fr) auto;
-  gap: 12px;
+  gap: calc(3 * var(--unit));
   align-items: center;
-  padding: 9px 0;
+  padding: calc(2 * var(--unit)) 0;
   border-top: 1px solid var(--surround-line);
   line-height: 1.25;
 }

@@ -99,24 +99,24 @@ const next = computed(() =>
 
 <style scoped>
 .card {
-  padding: 24px;
+  padding: calc(6 * var(--unit));
   display: grid;
-  gap: 12px;
+  gap: calc(3 * var(--unit));
 }
 .choose {
   display: flex;
   flex-wrap: wrap;
-  gap: 18px;
+  gap: calc(4 * var(--unit));
   align-items: center;
 }
 .choose label {
   min-height: 44px;
   display: flex;
-  gap: 6px;
+  gap: calc(2 * var(--unit));
   align-items: center;
 }
 .choose .bring {
-  padding: 0 14px;
+  padding: 0 calc(4 * var(--unit));
   border: 1px solid currentColor;
   border-radius: 4px;
 }

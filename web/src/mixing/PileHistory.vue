@@ -36,8 +36,8 @@ const lines = computed(() => historyOf(props.pile, { tubes: tubes.byId, pileOfSt
 .lines {
   display: grid;
   grid-template-columns: max-content 1fr;
-  gap: 8px 18px;
-  margin: 16px 0;
+  gap: calc(2 * var(--unit)) calc(4 * var(--unit));
+  margin: calc(4 * var(--unit)) 0;
 }
 .lines dd {
   margin: 0;

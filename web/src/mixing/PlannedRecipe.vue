@@ -59,21 +59,21 @@ function resize(way: 1 | -1): void {
   justify-content: space-between;
 }
 .stepper {
-  font-size: 18px;
+  font-size: var(--size-lead);
   white-space: nowrap;
 }
 .do {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 10px;
-  margin: 12px 0;
+  gap: calc(2 * var(--unit));
+  margin: calc(3 * var(--unit)) 0;
 }
 .key,
 .main-key {
   display: grid;
   grid-auto-flow: column;
   justify-content: center;
-  gap: 8px;
+  gap: calc(2 * var(--unit));
   align-items: center;
   min-height: 56px;
   border: 1px solid currentColor;
@@ -87,7 +87,7 @@ function resize(way: 1 | -1): void {
   font-weight: 700;
 }
 .steady {
-  font-size: 15px;
-  margin-top: 4px;
+  font-size: var(--size-note);
+  margin-top: var(--unit);
 }
 </style>

@@ -64,14 +64,14 @@ ul {
   grid-template-columns: auto 34px minmax(0, 1fr) auto;
   grid-auto-flow: row;
   align-items: center;
-  column-gap: 8px;
+  column-gap: calc(2 * var(--unit));
   min-height: 38px;
 }
 .step > .parts:first-child {
   grid-column: 1 / 3;
 }
 .parts {
-  font-size: 22px;
+  font-size: var(--size-lead);
   font-weight: 700;
   text-align: right;
   min-width: 34px;
@@ -97,20 +97,20 @@ ul {
   height: 13px;
   max-width: 100%;
   border-radius: 7px;
-  margin-bottom: 8px;
+  margin-bottom: calc(2 * var(--unit));
 }
 .inline {
-  margin: 2px 0 0;
+  margin: var(--unit) 0 0;
 }
 .letdown {
   border-bottom: 1px solid var(--surround-line);
-  margin-bottom: 6px;
-  padding-bottom: 4px;
+  margin-bottom: calc(2 * var(--unit));
+  padding-bottom: var(--unit);
 }
 .first {
   font-weight: 500;
 }
 .caution {
-  font-size: 14px;
+  font-size: var(--size-note);
 }
 </style>

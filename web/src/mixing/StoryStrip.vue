@@ -43,14 +43,14 @@ const chapters = computed(() => chaptersOf(props.pile));
 }
 .what,
 .value {
-  font-size: 15px;
+  font-size: var(--size-note);
   white-space: nowrap;
 }
 .when {
-  font-size: 14px;
+  font-size: var(--size-note);
 }
 .when {
-  margin-left: 6px;
+  margin-left: calc(2 * var(--unit));
 }
 .chip {
   height: 44px;

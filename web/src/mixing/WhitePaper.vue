@@ -45,9 +45,9 @@ const KEYS = [
 
 <style scoped>
 .card {
-  padding: 24px;
+  padding: calc(6 * var(--unit));
   display: grid;
-  gap: 14px;
+  gap: calc(4 * var(--unit));
 }
 .paper {
   height: 220px;
@@ -55,7 +55,7 @@ const KEYS = [
 .keys {
   display: grid;
   grid-template-columns: repeat(6, 1fr);
-  gap: 8px;
+  gap: calc(2 * var(--unit));
 }
 .key,
 .quiet-key,
@@ -64,12 +64,12 @@ const KEYS = [
   border: 1px solid currentColor;
   border-radius: 4px;
   font-weight: 700;
-  padding: 0 12px;
+  padding: 0 calc(3 * var(--unit));
 }
 .foot {
   display: flex;
   justify-content: space-between;
-  gap: 12px;
+  gap: calc(3 * var(--unit));
 }
 .main-key {
   background: var(--surround-ink);

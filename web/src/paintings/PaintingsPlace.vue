@@ -111,12 +111,12 @@ header {
   display: flex;
   justify-content: space-between;
   align-items: center;
-  margin-bottom: 22px;
+  margin-bottom: calc(6 * var(--unit));
 }
 .cards {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(420px, 1fr));
-  gap: 34px;
+  gap: calc(8 * var(--unit));
 }
 .open {
   color: inherit;
@@ -126,8 +126,8 @@ header {
   display: grid;
   place-items: center;
   aspect-ratio: 3 / 2;
-  padding: 18px;
-  margin-bottom: 12px;
+  padding: calc(4 * var(--unit));
+  margin-bottom: calc(3 * var(--unit));
 }
 .picture img {
   width: 100%;
@@ -142,8 +142,8 @@ header {
 }
 .dabs {
   display: flex;
-  gap: 8px;
-  padding: 9px;
+  gap: calc(2 * var(--unit));
+  padding: calc(2 * var(--unit));
 }
 .dab {
   width: 34px;
@@ -156,6 +156,6 @@ header {
 }
 .form {
   display: grid;
-  gap: 18px;
+  gap: calc(4 * var(--unit));
 }
 </style>

@@ -134,15 +134,15 @@ const use = (): Promise<boolean> => paintings.change(paintings.onEasel!.id, { pa
 }
 .list {
   overflow-y: auto;
-  padding: 22px 0;
+  padding: calc(6 * var(--unit)) 0;
 }
 .list h1 {
-  padding: 0 24px 12px;
+  padding: 0 calc(6 * var(--unit)) calc(3 * var(--unit));
 }
 .palette {
   display: grid;
-  gap: 6px;
-  padding: 10px 24px 12px 21px;
+  gap: calc(2 * var(--unit));
+  padding: calc(2 * var(--unit)) calc(6 * var(--unit)) calc(3 * var(--unit)) calc(5 * var(--unit));
   color: inherit;
   text-decoration: none;
   border-left: 3px solid transparent;
@@ -153,8 +153,8 @@ const use = (): Promise<boolean> => paintings.change(paintings.onEasel!.id, { pa
 }
 .row {
   display: flex;
-  gap: 6px;
-  padding: 7px;
+  gap: calc(2 * var(--unit));
+  padding: calc(2 * var(--unit));
 }
 .dab {
   flex: 1;
@@ -163,13 +163,13 @@ const use = (): Promise<boolean> => paintings.change(paintings.onEasel!.id, { pa
 }
 .open:is(section) {
   overflow-y: auto;
-  padding: 20px 32px 32px;
+  padding: calc(5 * var(--unit)) calc(8 * var(--unit)) calc(8 * var(--unit));
 }
 header {
   display: flex;
-  gap: 10px;
+  gap: calc(2 * var(--unit));
   align-items: center;
-  margin-bottom: 6px;
+  margin-bottom: calc(2 * var(--unit));
 }
 .use {
   flex: none;
@@ -177,12 +177,12 @@ header {
 .tubes {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(400px, 1fr));
-  gap: 12px 28px;
-  margin: 18px 0;
+  gap: calc(3 * var(--unit)) calc(7 * var(--unit));
+  margin: calc(4 * var(--unit)) 0;
 }
 .search {
   display: flex;
-  gap: 8px;
+  gap: calc(2 * var(--unit));
   align-items: center;
   max-width: 460px;
 }

@@ -51,11 +51,11 @@ const lost = computed(() => (props.live?.answer?.reach === 'in' ? '' : (recipe.v
 .live {
   display: flex;
   flex-direction: column;
-  gap: 10px;
+  gap: calc(2 * var(--unit));
 }
 .captions {
   display: flex;
-  font-size: 14px;
+  font-size: var(--size-note);
   margin-top: -8px;
 }
 .captions span {
@@ -67,9 +67,9 @@ const lost = computed(() => (props.live?.answer?.reach === 'in' ? '' : (recipe.v
 .warning {
   font-weight: 700;
   border-left: 4px solid currentColor;
-  padding-left: 10px;
+  padding-left: calc(2 * var(--unit));
 }
 .keep {
-  margin-top: 4px;
+  margin-top: var(--unit);
 }
 </style>

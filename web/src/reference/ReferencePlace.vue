@@ -106,11 +106,11 @@ useShortcuts(() => [
 }
 .stage {
   position: relative;
-  padding: 22px;
+  padding: calc(6 * var(--unit));
   min-height: 0;
 }
 .panel {
-  padding: 8px 22px 18px;
+  padding: calc(2 * var(--unit)) calc(6 * var(--unit)) calc(4 * var(--unit));
   overflow-y: auto;
   border-left: 1px solid var(--surround-line);
 }
@@ -136,7 +136,7 @@ useShortcuts(() => [
   bottom: 0;
 }
 .making {
-  margin-bottom: 14px;
+  margin-bottom: calc(4 * var(--unit));
 }
 @media (max-width: 900px) {
   .reference {

@@ -47,21 +47,21 @@ async function moveTo(): Promise<void> {
 <style scoped>
 .copies {
   display: grid;
-  gap: 10px;
-  padding-top: 14px;
+  gap: calc(2 * var(--unit));
+  padding-top: calc(4 * var(--unit));
   border-top: 1px solid currentColor;
 }
 .choices {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 16px;
+  gap: calc(4 * var(--unit));
 }
 .take {
   justify-self: start;
   min-height: 44px;
   display: inline-grid;
   align-items: center;
-  padding: 0 16px;
+  padding: 0 calc(4 * var(--unit));
   border: 1px solid currentColor;
   border-radius: 4px;
   color: inherit;

@@ -56,7 +56,7 @@ async function back(): Promise<void> {
 <style scoped>
 .name {
   font: inherit;
-  font-size: 28px;
+  font-size: var(--size-title);
   font-weight: 500;
   color: inherit;
   background: transparent;

@@ -15,10 +15,10 @@ defineProps<{ title: string }>();
 .empty-place {
   max-width: 560px;
   margin: 12vh auto 0;
-  padding: 0 24px;
+  padding: 0 calc(6 * var(--unit));
 }
 .says {
-  margin: 14px 0 20px;
-  font-size: 18px;
+  margin: calc(4 * var(--unit)) 0 calc(5 * var(--unit));
+  font-size: var(--size-lead);
 }
 </style>

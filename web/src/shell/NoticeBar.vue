@@ -32,8 +32,8 @@ async function undo(): Promise<void> {
 .notice {
   display: flex;
   align-items: center;
-  gap: 6px;
-  padding: 2px 4px 2px 18px;
+  gap: calc(2 * var(--unit));
+  padding: var(--unit) var(--unit) var(--unit) calc(4 * var(--unit));
   border-radius: 4px;
   background: #191b1f;
   color: #f1efeb;

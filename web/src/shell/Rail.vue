@@ -99,8 +99,8 @@ const places = computed(() => {
   display: flex;
   flex-direction: column;
   align-items: center;
-  gap: 2px;
-  padding: 14px 0 10px;
+  gap: var(--unit);
+  padding: calc(4 * var(--unit)) 0 calc(2 * var(--unit));
   background: rgb(var(--v-theme-surface));
   overflow-y: auto;
 }
@@ -109,12 +109,12 @@ const places = computed(() => {
   flex-direction: column;
   align-items: center;
   justify-content: center;
-  gap: 2px;
+  gap: var(--unit);
   width: 100%;
   min-height: 62px;
   color: rgba(var(--v-theme-on-surface), 0.78);
   text-decoration: none;
-  font-size: 15px;
+  font-size: var(--size-note);
   border-left: 3px solid transparent;
   border-right: 3px solid transparent;
 }
@@ -134,7 +134,7 @@ const places = computed(() => {
 @media (max-width: 900px) {
   .rail {
     flex-direction: row;
-    padding: 0 4px;
+    padding: 0 var(--unit);
     overflow-x: auto;
   }
   .place-link {

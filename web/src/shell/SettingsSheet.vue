@@ -82,7 +82,7 @@ const knives = [
 .fields {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(280px, 1fr));
-  gap: 16px;
-  margin: 20px 0;
+  gap: calc(4 * var(--unit));
+  margin: calc(5 * var(--unit)) 0;
 }
 </style>

@@ -42,8 +42,8 @@ const KEYS: readonly (readonly [keys: string, says: string])[] = [
 .keys {
   display: grid;
   grid-template-columns: max-content 1fr;
-  gap: 10px 18px;
-  margin: 20px 0;
+  gap: calc(2 * var(--unit)) calc(4 * var(--unit));
+  margin: calc(5 * var(--unit)) 0;
 }
 .keys dd {
   margin: 0;

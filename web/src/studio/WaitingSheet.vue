@@ -84,17 +84,17 @@ async function decide(item: Waiting, ops?: readonly Operation[]): Promise<void> 
 <style scoped>
 .sheet {
   display: grid;
-  gap: 20px;
+  gap: calc(5 * var(--unit));
 }
 table {
   width: 100%;
   border-collapse: collapse;
-  margin: 12px 0;
+  margin: calc(3 * var(--unit)) 0;
 }
 th,
 td {
   text-align: left;
-  padding: 8px 12px 8px 0;
+  padding: calc(2 * var(--unit)) calc(3 * var(--unit)) calc(2 * var(--unit)) 0;
   border-bottom: 1px solid currentColor;
   overflow-wrap: anywhere;
   vertical-align: top;
@@ -102,18 +102,18 @@ td {
 .choices {
   display: flex;
   flex-wrap: wrap;
-  gap: 10px;
+  gap: calc(2 * var(--unit));
 }
 .end {
   justify-content: end;
 }
 .choice {
   min-height: 48px;
-  padding: 0 16px;
+  padding: 0 calc(4 * var(--unit));
   border: 1px solid currentColor;
   border-radius: 4px;
 }
 ol {
-  padding-left: 20px;
+  padding-left: calc(5 * var(--unit));
 }
 </style>

@@ -39,19 +39,19 @@ const values = computed(() =>
 .tube {
   display: grid;
   grid-template-columns: 132px minmax(0, 1fr) auto;
-  gap: 16px;
+  gap: calc(4 * var(--unit));
   align-items: center;
 }
 .chips {
   display: flex;
-  padding: 8px;
+  padding: calc(2 * var(--unit));
 }
 .chip {
   flex: 1;
   height: 56px;
 }
 .small {
-  font-size: 15px;
+  font-size: var(--size-note);
   line-height: 1.25;
 }
 .caution {

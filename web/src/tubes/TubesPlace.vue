@@ -30,9 +30,9 @@ const found = computed(() => tubes.all.filter((tube) => matches(tube, wanted.val
 header {
   display: flex;
   justify-content: space-between;
-  gap: 32px;
+  gap: calc(8 * var(--unit));
   align-items: start;
-  margin-bottom: 22px;
+  margin-bottom: calc(6 * var(--unit));
 }
 .search {
   flex: none;
@@ -41,6 +41,6 @@ header {
 .grid {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(460px, 1fr));
-  gap: 14px 32px;
+  gap: calc(4 * var(--unit)) calc(8 * var(--unit));
 }
 </style>

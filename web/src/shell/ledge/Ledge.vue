@@ -115,7 +115,7 @@ const ticks = computed(() =>
 .side {
   position: absolute;
   left: 10px;
-  font-size: 14px;
+  font-size: var(--size-note);
 }
 .warm {
   top: 24px;
@@ -127,7 +127,7 @@ const ticks = computed(() =>
   position: absolute;
   bottom: 2px;
   transform: translateX(-50%);
-  font-size: 14px;
+  font-size: var(--size-note);
 }
 .tick::before {
   content: '';
@@ -140,9 +140,9 @@ const ticks = computed(() =>
 .mark {
   position: absolute;
   top: 0;
-  padding-left: 6px;
+  padding-left: calc(2 * var(--unit));
   height: 22px;
-  font-size: 14px;
+  font-size: var(--size-note);
   border-left: 3px solid var(--surround-ink);
   white-space: nowrap;
 }
@@ -150,7 +150,7 @@ const ticks = computed(() =>
   transform: translateX(-100%);
   border-left: none;
   border-right: 3px solid var(--surround-ink);
-  padding: 0 6px 0 0;
+  padding: 0 calc(2 * var(--unit)) 0 0;
 }
 .true-value {
   position: absolute;
