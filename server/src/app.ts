@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import compression from 'compression';
-import express, { type Express } from 'express';
+import express, { type Express, type Request } from 'express';
 import helmet from 'helmet';
 import { pino, type Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
@@ -34,7 +34,7 @@ export function makeApp(studio: Studio, pages?: string, log: Logger = pino({ lev
   app.use(localOnly);
   // What is heard as it happens must not wait in a packer.
   app.use(
-    compression({ filter: (request, response) => !request.path.startsWith(`/api${EVENTS}`) && compression.filter(request, response) }),
+    compression({ filter: (request, response) => !(request as Request).originalUrl.startsWith(`/api${EVENTS}`) && compression.filter(request, response) }),
   );
   app.use('/api', express.json({ limit: '1mb' }), apiRoutes(studio));
   if (pages && existsSync(pages)) {
