@@ -34,7 +34,9 @@ export function makeApp(studio: Studio, pages?: string, log: Logger = pino({ lev
   app.use(localOnly);
   // What is heard as it happens must not wait in a packer.
   app.use(
-    compression({ filter: (request, response) => !(request as Request).originalUrl.startsWith(`/api${EVENTS}`) && compression.filter(request, response) }),
+    compression({
+      filter: (request, response) => !(request as Request).originalUrl.startsWith(`/api${EVENTS}`) && compression.filter(request, response),
+    }),
   );
   app.use('/api', express.json({ limit: '1mb' }), apiRoutes(studio));
   if (pages && existsSync(pages)) {

@@ -1,5 +1,6 @@
 import { createPinia } from 'pinia';
 import { createApp } from 'vue';
+import { useTrueSize } from './shell/screen.ts';
 import { useNotices } from './shell/notices.ts';
 import { fetchAhead, router } from './shell/router.ts';
 import { vuetify } from './shell/theme/vuetify.ts';
@@ -10,5 +11,6 @@ const app = createApp(Window).use(createPinia()).use(vuetify);
 
 // The stores are full before the first place opens, so that an address leads where it did.
 await useNotices().attempt(() => useStudio().load('studio'));
+useTrueSize();
 app.use(router).mount('#app');
 fetchAhead();

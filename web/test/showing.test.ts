@@ -7,7 +7,9 @@ import { surroundStyle } from '../src/chips/surround.ts';
 import { ingredientsOf, saysSize, type LoggedLine } from '../src/mixing/logged.ts';
 import { inShort, stepsOf } from '../src/mixing/steps.ts';
 import { chaptersOf, historyOf } from '../src/mixing/story.ts';
-import { spreadDiscs } from '../src/shell/ledge/spread.ts';
+import { seeded } from '@dusk/core/random';
+import { beadScale } from '../src/chips/beads.ts';
+import { layDabs, meantBy, sizeOf, type Dab } from '../src/shell/ledge/lay.ts';
 import { applied, emptyRows, present } from '../src/studio/rows.ts';
 import { learntOf } from '../src/tubes/learnt.ts';
 import { matches } from '../src/tubes/search.ts';
@@ -23,45 +25,98 @@ const tube = (pigment: string, nozzleMm = 6): Tube => {
 };
 const TUBES = new Map(['titanium-white', 'yellow-ochre', 'phthalo-blue'].map((p) => [p, tube(p)]));
 
-describe('discs on the ledge', () => {
-  const discs = fc
-    .array(
-      fc.record({
-        x: fc.double({ min: 40, max: 1240, noNaN: true }),
-        y: fc.constantFrom(30, 60, 90),
-        size: fc.integer({ min: 26, max: 40 }),
-      }),
-      {
-        minLength: 1,
-        maxLength: 16,
-      },
-    )
-    .map((list) => list.sort((a, b) => a.x - b.x));
+describe('dabs on the ledge', () => {
+  const WIDTH = 1280;
+  const STEP_PX = 0.094 * WIDTH;
+  const dabs = (most: number) =>
+    fc
+      .array(
+        fc.record({
+          value: fc.oneof(fc.double({ min: 0, max: 10, noNaN: true }), fc.constantFrom(2, 2, 5, 5.02)),
+          warmth: fc.oneof(fc.double({ min: -1, max: 1, noNaN: true }), fc.constantFrom(0, 0.1)),
+          ml: fc.double({ min: 0.2, max: 60, noNaN: true }),
+        }),
+        { minLength: 1, maxLength: most },
+      )
+      .map((list) =>
+        list.map(({ value, warmth, ml }, i): Dab => {
+          const x = (0.03 + 0.094 * value) * WIDTH;
+          return { id: `pile ${i}`, x, warmth, size: sizeOf(ml, list.length) };
+        }),
+      );
 
-  it('keep their order and stay on it', () => {
+  it('stand where their value is, each on its own side of the line, however many there are', () => {
     fc.assert(
-      fc.property(discs, (list) => {
-        const xs = spreadDiscs(list, 1280);
-        xs.forEach((x, i) => expect(x).to.be.within(list[i]!.size / 2 - 1e-9, 1280 - list[i]!.size / 2 + 1e-9));
-        for (let i = 0; i < xs.length; i++)
-          for (let j = i + 1; j < xs.length; j++) if (list[i]!.y === list[j]!.y) expect(xs[j]! - xs[i]!).to.be.above(-1e-9);
+      fc.property(dabs(90), (list) => {
+        const { laid, half } = layDabs(list, 100);
+        expect(laid).to.have.length(list.length);
+        expect(half).to.be.at.most(100);
+        for (const one of laid) {
+          const { x, warmth } = list.find(({ id }) => id === one.id)!;
+          expect(Math.abs(one.x - x)).to.be.at.most(STEP_PX / 20);
+          expect(one.up * (warmth < 0 ? -1 : 1)).to.be.within(0, half);
+        }
       }),
     );
   });
 
-  it('do not hide one another, and stay where they were when they need not move', () => {
-    const crowd = [300, 302, 305, 306].map((x) => ({ x, y: 50, size: 36 }));
-    const xs = spreadDiscs(crowd, 1280);
-    xs.slice(1).forEach((x, i) => expect(x - xs[i]!).to.be.above(30));
-    expect(
-      spreadDiscs(
-        [
-          { x: 100, y: 50, size: 36 },
-          { x: 300, y: 50, size: 36 },
-        ],
-        1280,
-      ),
-    ).to.deep.equal([100, 300]);
+  it('are as high as they are warm where nothing is in the way', () => {
+    const [low, high] = layDabs(
+      [
+        { id: 'a', x: 200, warmth: 0.4, size: 30 },
+        { id: 'b', x: 600, warmth: 0.6, size: 30 },
+      ],
+      100,
+    ).laid;
+    expect(high!.up / low!.up).to.be.closeTo(1.5, 0.01);
+  });
+
+  it('can each be pressed: a press on a middle means that pile, or fans out those that share its place', () => {
+    fc.assert(
+      fc.property(dabs(90), fc.constantFrom('mouse' as const, 'touch' as const), (list, by) => {
+        const { laid } = layDabs(list, 100);
+        for (const one of laid) expect(meantBy(laid, one.x, one.up, by)).to.include(one.id);
+      }),
+    );
+  });
+
+  it('leave the middle of each free while there is room: with sixty as painters have them nearly always one press does', () => {
+    const random = seeded(7);
+    const list = Array.from({ length: 60 }, (_, i): Dab => {
+      const value = Math.min(9.6, Math.max(1, 4.5 + 2 * (random() + random() + random() - 1.5) * 1.6));
+      return { id: `pile ${i}`, x: (0.03 + 0.094 * value) * WIDTH, warmth: 2 * random() - 1, size: sizeOf(1 + 12 * random(), 60) };
+    });
+    const { laid } = layDabs(list, 100);
+    const alone = laid.filter((one) => meantBy(laid, one.x, one.up, 'mouse').length === 1);
+    expect(alone.length).to.be.at.least(58);
+  });
+
+  it('stay where they are under a hand, whatever comes beside them', () => {
+    fc.assert(
+      fc.property(dabs(40), dabs(8), (list, more) => {
+        const before = layDabs(list, 80);
+        const fixed = new Map(before.laid.map(({ id, up }) => [id, up]));
+        const after = layDabs([...list, ...more.map((dab) => ({ ...dab, id: `more ${dab.id}` }))], before.half, fixed);
+        for (const one of before.laid) expect(after.laid.find(({ id }) => id === one.id)!.up).to.equal(one.up);
+      }),
+    );
+  });
+
+  it('are empty places for no piles, and for a press beside all', () => {
+    expect(layDabs([], 100).laid).to.deep.equal([]);
+    expect(meantBy(layDabs([{ id: 'a', x: 100, warmth: 0, size: 30 }], 100).laid, 400, 0, 'touch')).to.deep.equal([]);
+  });
+});
+
+describe('beads', () => {
+  it('are drawn true where they have room, else all of a recipe so many times smaller', () => {
+    expect(beadScale(300, 300)).to.equal(1);
+    expect(beadScale(301, 300)).to.equal(2);
+    fc.assert(
+      fc.property(fc.double({ min: 1, max: 200_000, noNaN: true }), fc.double({ min: 200, max: 2000, noNaN: true }), (longest, room) => {
+        expect(longest / beadScale(longest, room)).to.be.at.most(room + 1e-9);
+      }),
+    );
   });
 });
 

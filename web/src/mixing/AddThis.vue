@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { IN_REACH, show, type Way } from '@dusk/core';
-import { computed, ref, watch } from 'vue';
+import { computed, ref, watch, useTemplateRef } from 'vue';
+import { useBeads } from '../chips/beads.ts';
 import type { PileDto } from '@dusk/wire';
 import { mlText, mmText, partsText } from '../chips/words.ts';
 import { beadLength, valueOfLightness } from '@dusk/core';
@@ -60,9 +61,10 @@ const measured = (of: Way) =>
     };
   });
 const lines = computed(() => (way.value ? measured(way.value) : []));
-/** One scale for all beads: none is cut at the column. */
-const BEAD_ROOM = 320;
-const beadScale = computed(() => Math.min(3.78, BEAD_ROOM / Math.max(1, ...lines.value.map((l) => l.beadMm))));
+/** What stands beside a bead: the chip after it, its length and its key, px. */
+const BESIDE_PX = 196;
+const host = useTemplateRef('host');
+const beads = useBeads(host, BESIDE_PX, () => lines.value.map((line) => line.beadMm));
 const becomes = computed(() => {
   if (!way.value) return '';
   const kept = props.pile.there * share(way.value);
@@ -83,10 +85,10 @@ const short = (other: Way): string =>
 </script>
 
 <template>
-  <div class="add-this figures">
+  <div ref="host" class="add-this figures">
     <template v-if="way">
       <h2>{{ way.part ? `Take ${partsText(way.part.keep)} of it, and add` : 'Add this' }}</h2>
-      <p class="becomes">{{ becomes }}</p>
+      <p class="becomes">{{ becomes }} · {{ beads.says }}</p>
       <p v-if="falls" class="falls" role="status">As near as these tubes come; it stays {{ falls }}. {{ instead }}</p>
       <ol>
         <li v-for="(line, i) in lines" :key="line.id" class="line" :class="{ done: plan && i < doneSteps }" data-test="addition">
@@ -95,7 +97,7 @@ const short = (other: Way): string =>
             <p>
               <strong>{{ partsText(line.parts) }}</strong> {{ line.name }} <span class="quiet">{{ mlText(line.ml) }}</span>
             </p>
-            <span class="bead" :style="{ width: `${Math.max(3, line.beadMm * beadScale)}px`, background: show(line.paint).css }" />
+            <span class="bead" :style="{ width: beads.widthOf(line.beadMm), background: show(line.paint).css }" />
           </div>
           <span class="mm">{{ mmText(line.beadMm) }}</span>
           <button
@@ -195,8 +197,7 @@ ul {
   border-radius: 7px;
 }
 .tick,
-.key,
-.main-key {
+.key {
   min-height: 44px;
   border: 1px solid currentColor;
   border-radius: 4px;
@@ -209,12 +210,6 @@ ul {
   grid-template-columns: 1fr 1fr;
   gap: calc(2 * var(--unit));
   margin: calc(3 * var(--unit)) 0;
-}
-.main-key {
-  min-height: 56px;
-  background: var(--surround-ink);
-  color: var(--surround);
-  font-weight: 700;
 }
 .others {
   border-top: 1px solid currentColor;

@@ -165,18 +165,42 @@ figcaption {
   gap: calc(4 * var(--unit));
   font-size: var(--size-lead);
 }
-@media (max-width: 900px) {
+@media (orientation: portrait) {
   .easel {
-    padding: calc(4 * var(--unit)) calc(4 * var(--unit));
+    padding: calc(3 * var(--unit)) calc(5 * var(--unit));
+  }
+  .step {
+    grid-template: minmax(0, 2fr) minmax(0, 3fr) / minmax(0, 1fr);
+    gap: calc(4 * var(--unit));
+    align-items: start;
+  }
+}
+/* A phone, or a window hardly higher than a hand, is read from nearer. */
+@media (max-width: 600px), (max-height: 520px) {
+  .easel {
+    gap: calc(2 * var(--unit));
+    padding: calc(2 * var(--unit)) calc(4 * var(--unit));
+  }
+  h1,
+  .value,
+  .title,
+  .amount {
+    font-size: var(--size-title);
+  }
+  h1 {
+    flex-basis: 100%;
+    order: -1;
   }
   .line {
     font-size: var(--size-figure);
   }
-  .amount {
-    font-size: var(--size-lead);
+  .half {
+    height: 64px;
   }
-  .step {
-    gap: calc(4 * var(--unit));
+}
+@media (max-height: 520px) {
+  .pair {
+    display: none;
   }
 }
 </style>

@@ -41,7 +41,7 @@ const words = (what: string, lab: Lab): string => {
 <style scoped>
 .halves {
   display: flex;
-  height: clamp(110px, 26vh, 230px);
+  height: clamp(76px, min(26vh, 30vw), 230px);
 }
 .half {
   flex: 1;

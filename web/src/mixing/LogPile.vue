@@ -11,6 +11,7 @@ import { mixAsPlanned } from './deeds.ts';
 import { handlingOf, sourceName } from './handling.ts';
 import { ingredientsOf, saysSize, UNITS, type LoggedLine, type Unit } from './logged.ts';
 import { usePiles } from './piles.ts';
+import Sheet from '../controls/Sheet.vue';
 
 /** A pile that was mixed without the product: its tubes or piles, in parts, beads, grams or words. */
 const open = defineModel<boolean>({ required: true });
@@ -71,47 +72,42 @@ async function log(): Promise<void> {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="760" aria-label="Log a pile already mixed">
-    <v-card class="card">
-      <form @submit.prevent="log">
-        <h2>Logged as it was</h2>
-        <p class="quiet">What went in, as well as you remember it. Words stay uncertain, and the pile says so.</p>
-        <label class="name">Name <input v-model="name" maxlength="80" placeholder="mixed by eye" /></label>
-        <div class="units" role="radiogroup" aria-label="Measured in">
-          <label v-for="u in UNITS" :key="u"
-            ><input v-model="unit" type="radio" :value="u" /> {{ u === 'mm' ? 'beads, mm' : u === 'g' ? 'grams' : u }}</label
-          >
-        </div>
-        <ul>
-          <li v-for="(row, i) in rows" :key="row.key" class="row">
-            <span>{{ nameOf(sourceOf(row.key)) }}</span>
-            <select v-if="unit === 'words'" v-model="row.amount" :aria-label="`How much ${nameOf(sourceOf(row.key))}`">
-              <option v-for="w in PART_WORDS" :key="w">{{ w }}</option>
-            </select>
-            <input v-else v-model="row.amount" inputmode="decimal" :aria-label="`How much ${nameOf(sourceOf(row.key))}`" />
-            <button type="button" class="plain" :aria-label="`Without ${nameOf(sourceOf(row.key))}`" @click="rows.splice(i, 1)">
-              without
-            </button>
-          </li>
-        </ul>
-        <div class="sources" role="group" aria-label="What went in">
-          <button v-for="s in left" :key="s.key" type="button" class="source" @click="add(s.key)">{{ nameOf(s.source) }}</button>
-        </div>
-        <label v-if="!saysSize(lines) || lines.length === 0" class="name">How large, ml <input v-model="ml" inputmode="decimal" /></label>
-        <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
-        <div class="foot">
-          <button type="button" class="plain" @click="open = false">Not now</button>
-          <button type="submit" class="main" :disabled="rows.length === 0">It lies on the palette</button>
-        </div>
-      </form>
-    </v-card>
-  </v-dialog>
+  <Sheet v-model="open" label="Log a pile already mixed" wide>
+    <form @submit.prevent="log">
+      <h2>Logged as it was</h2>
+      <p class="quiet">What went in, as well as you remember it. Words stay uncertain, and the pile says so.</p>
+      <label class="name">Name <input v-model="name" maxlength="80" placeholder="mixed by eye" /></label>
+      <div class="units" role="radiogroup" aria-label="Measured in">
+        <label v-for="u in UNITS" :key="u"
+          ><input v-model="unit" type="radio" :value="u" /> {{ u === 'mm' ? 'beads, mm' : u === 'g' ? 'grams' : u }}</label
+        >
+      </div>
+      <ul>
+        <li v-for="(row, i) in rows" :key="row.key" class="row">
+          <span>{{ nameOf(sourceOf(row.key)) }}</span>
+          <select v-if="unit === 'words'" v-model="row.amount" :aria-label="`How much ${nameOf(sourceOf(row.key))}`">
+            <option v-for="w in PART_WORDS" :key="w">{{ w }}</option>
+          </select>
+          <input v-else v-model="row.amount" inputmode="decimal" :aria-label="`How much ${nameOf(sourceOf(row.key))}`" />
+          <button type="button" class="plain" :aria-label="`Without ${nameOf(sourceOf(row.key))}`" @click="rows.splice(i, 1)">
+            without
+          </button>
+        </li>
+      </ul>
+      <div class="sources" role="group" aria-label="What went in">
+        <button v-for="s in left" :key="s.key" type="button" class="source" @click="add(s.key)">{{ nameOf(s.source) }}</button>
+      </div>
+      <label v-if="!saysSize(lines) || lines.length === 0" class="name">How large, ml <input v-model="ml" inputmode="decimal" /></label>
+      <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
+      <div class="foot">
+        <button type="button" class="plain" @click="open = false">Not now</button>
+        <button type="submit" class="main-key" :disabled="rows.length === 0">It lies on the palette</button>
+      </div>
+    </form>
+  </Sheet>
 </template>
 
 <style scoped>
-.card {
-  padding: calc(6 * var(--unit));
-}
 form {
   display: grid;
   gap: calc(3 * var(--unit));
@@ -157,18 +153,11 @@ select option {
   gap: calc(2 * var(--unit));
   align-items: center;
 }
-.source,
-.main {
+.source {
   min-height: 44px;
   padding: 0 calc(4 * var(--unit));
   border: 1px solid currentColor;
   border-radius: 4px;
-}
-.main {
-  font-weight: 700;
-}
-.main:disabled {
-  opacity: 0.4;
 }
 .plain {
   min-height: 44px;

@@ -142,7 +142,7 @@ const sure = computed(() =>
   text-decoration: underline;
   min-height: 24px;
 }
-@media (max-width: 900px) {
+@media (orientation: portrait) {
   .keys {
     grid-template-columns: repeat(3, 1fr);
   }

@@ -78,13 +78,15 @@ useShortcuts(() => [{ key: 'l', run: () => (logging.value = true) }]);
 }
 header {
   display: flex;
+  flex-wrap: wrap;
+  gap: calc(2 * var(--unit));
   justify-content: space-between;
   align-items: center;
   margin-bottom: calc(3 * var(--unit));
 }
 .grid {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(420px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(min(420px, 100%), 1fr));
   gap: var(--unit) calc(8 * var(--unit));
 }
 .pile {
@@ -104,7 +106,7 @@ header {
 .recipe {
   font-size: var(--size-note);
 }
-@media (max-width: 900px) {
+@media (orientation: portrait) {
   .grid {
     grid-template-columns: 1fr;
   }

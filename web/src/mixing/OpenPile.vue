@@ -101,6 +101,7 @@ useShortcuts(() => [
 
 <template>
   <section class="open-pile judging" :aria-label="`Pile ${pile.name}`">
+    <h1 class="for-readers">Pile {{ pile.name }}</h1>
     <header>
       <EditableName
         :name="pile.name"
@@ -237,7 +238,7 @@ header {
 .lamps figcaption {
   font-size: var(--size-note);
 }
-@media (max-width: 900px) {
+@media (orientation: portrait), (max-width: 800px) {
   .open-pile {
     padding: calc(2 * var(--unit)) calc(4 * var(--unit));
   }
@@ -258,6 +259,15 @@ header {
   .story,
   .lamps {
     order: 2;
+  }
+}
+@media (max-width: 800px) {
+  header {
+    grid-template-columns: minmax(0, 1fr) auto auto auto;
+  }
+  .standing {
+    grid-row: 2;
+    grid-column: 1 / -1;
   }
 }
 </style>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { besidePatch, CraftError, PATCHES, readArea, type Lab, type Patch, type Pixels } from '@dusk/core';
 import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue';
+import Sheet from '../controls/Sheet.vue';
 
 /** A pile photographed beside white paper or a grey card: a press on the patch, a press on the paint. */
 const open = defineModel<boolean>({ required: true });
@@ -73,36 +74,29 @@ const next = computed(() =>
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="860" aria-label="Read the pile from a photo">
-    <v-card class="card judging">
-      <h2>From a photo</h2>
-      <p aria-live="polite">{{ next }}</p>
-      <div class="choose">
-        <label v-for="name in Object.keys(PATCHES)" :key="name"><input v-model="kind" type="radio" :value="name" /> {{ name }}</label>
-        <label class="bring"
-          >Choose a photo
-          <input
-            class="file"
-            type="file"
-            accept="image/jpeg,image/png"
-            capture="environment"
-            aria-label="Photo of the pile"
-            @change="bring(($event.target as HTMLInputElement).files)"
-        /></label>
-      </div>
-      <canvas v-show="pixels" ref="canvas" class="photo" @click="press" />
-      <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
-      <div><button type="button" class="leave" @click="open = false">Not now</button></div>
-    </v-card>
-  </v-dialog>
+  <Sheet v-model="open" label="Read the pile from a photo" wide judging>
+    <h2>From a photo</h2>
+    <p aria-live="polite">{{ next }}</p>
+    <div class="choose">
+      <label v-for="name in Object.keys(PATCHES)" :key="name"><input v-model="kind" type="radio" :value="name" /> {{ name }}</label>
+      <label class="bring"
+        >Choose a photo
+        <input
+          class="file"
+          type="file"
+          accept="image/jpeg,image/png"
+          capture="environment"
+          aria-label="Photo of the pile"
+          @change="bring(($event.target as HTMLInputElement).files)"
+      /></label>
+    </div>
+    <canvas v-show="pixels" ref="canvas" class="photo" @click="press" />
+    <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
+    <div><button type="button" class="leave" @click="open = false">Not now</button></div>
+  </Sheet>
 </template>
 
 <style scoped>
-.card {
-  padding: calc(6 * var(--unit));
-  display: grid;
-  gap: calc(3 * var(--unit));
-}
 .choose {
   display: flex;
   flex-wrap: wrap;

@@ -5,6 +5,7 @@ import { useSettings } from '../shell/settings.ts';
 import { useTubes } from '../tubes/tubes.ts';
 import { usePiles } from './piles.ts';
 import { historyOf } from './story.ts';
+import Sheet from '../controls/Sheet.vue';
 
 /** A pile's history, a sentence a line, with times. */
 const props = defineProps<{ pile: PileDto }>();
@@ -18,18 +19,16 @@ const lines = computed(() => historyOf(props.pile, { tubes: tubes.byId, pileOfSt
 </script>
 
 <template>
-  <v-dialog v-model="open" :aria-label="`History of ${pile.name}`">
-    <v-card class="pa-6">
-      <h2>{{ pile.name }}</h2>
-      <dl class="lines figures">
-        <template v-for="(line, i) in lines" :key="i">
-          <dt>{{ line.at }}</dt>
-          <dd data-test="history-line">{{ line.text }}</dd>
-        </template>
-      </dl>
-      <div class="d-flex justify-end"><v-btn color="primary" @click="open = false">Done</v-btn></div>
-    </v-card>
-  </v-dialog>
+  <Sheet v-model="open" :label="`History of ${pile.name}`" wide>
+    <h2>{{ pile.name }}</h2>
+    <dl class="lines figures">
+      <template v-for="(line, i) in lines" :key="i">
+        <dt>{{ line.at }}</dt>
+        <dd data-test="history-line">{{ line.text }}</dd>
+      </template>
+    </dl>
+    <div class="foot-keys"><v-btn @click="open = false">Done</v-btn></div>
+  </Sheet>
 </template>
 
 <style scoped>

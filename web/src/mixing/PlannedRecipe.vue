@@ -68,8 +68,7 @@ function resize(way: 1 | -1): void {
   gap: calc(2 * var(--unit));
   margin: calc(3 * var(--unit)) 0;
 }
-.key,
-.main-key {
+.key {
   display: grid;
   grid-auto-flow: column;
   justify-content: center;
@@ -80,11 +79,6 @@ function resize(way: 1 | -1): void {
   border-radius: 4px;
   color: inherit;
   text-decoration: none;
-}
-.main-key {
-  background: var(--surround-ink);
-  color: var(--surround);
-  font-weight: 700;
 }
 .steady {
   font-size: var(--size-note);

@@ -1,20 +1,27 @@
 <script setup lang="ts">
 import { show, type Mixture } from '@dusk/core';
-import { computed } from 'vue';
+import { computed, useTemplateRef } from 'vue';
+import { useBeads } from '../chips/beads.ts';
 import { mlText, mmText, partsText } from '../chips/words.ts';
 import { useKnown } from './useKnown.ts';
 
 /** A recipe as parts and beads of paint at true length, heap by heap, in the order of mixing. */
 const props = defineProps<{ mixture: Mixture; amountMl: number; chips?: boolean; beads?: boolean }>();
+/** What stands beside a bead, px. */
+const BESIDE_PX = 104;
 const { heapsOf } = useKnown();
 
 const heaps = computed(() => heapsOf(props.mixture, props.amountMl));
 const first = computed(() => heaps.value.slice(0, -1));
 const pile = computed(() => heaps.value.at(-1)!);
+
+const recipe = useTemplateRef('recipe');
+const { widthOf, says } = useBeads(recipe, BESIDE_PX, () => heaps.value.flatMap((heap) => heap.steps.map((step) => step.beadMm)));
 </script>
 
 <template>
-  <div class="recipe figures">
+  <div ref="recipe" class="recipe figures">
+    <p v-if="beads" class="scale" data-test="bead-scale">{{ says }}</p>
     <section v-for="(heap, at) in first" :key="heap.name" class="letdown" :aria-label="`First mix ${heap.name}`">
       <p class="first">
         {{ at === 0 ? 'First' : 'Then' }}, {{ heap.name }}<span v-if="beads" class="quiet">, {{ mlText(heap.ml) }}</span
@@ -25,7 +32,7 @@ const pile = computed(() => heaps.value.at(-1)!);
           <span class="parts">{{ partsText(part.parts) }}</span>
           <span class="name">{{ part.name }}</span>
           <span class="mm">{{ mmText(part.beadMm) }}</span>
-          <span class="bead" :style="{ width: `${part.beadMm}mm`, background: show(part.paint).css }" />
+          <span class="bead" :style="{ width: widthOf(part.beadMm), background: show(part.paint).css }" />
         </li>
       </ul>
       <p v-else class="inline">
@@ -44,7 +51,7 @@ const pile = computed(() => heaps.value.at(-1)!);
         >
         <template v-if="beads">
           <span class="mm">{{ mmText(step.beadMm) }}</span>
-          <span class="bead" :style="{ width: `${step.beadMm}mm`, background: show(step.paint).css }" />
+          <span class="bead" :style="{ width: widthOf(step.beadMm), background: show(step.paint).css }" />
         </template>
         <span v-else class="swatch" :style="{ background: show(step.paint).css }" />
       </li>
@@ -95,9 +102,11 @@ ul {
 .bead {
   grid-column: 3 / 5;
   height: 13px;
-  max-width: 100%;
   border-radius: 7px;
   margin-bottom: calc(2 * var(--unit));
+}
+.scale {
+  font-size: var(--size-note);
 }
 .inline {
   margin: var(--unit) 0 0;
@@ -112,5 +121,10 @@ ul {
 }
 .caution {
   font-size: var(--size-note);
+}
+@media (max-width: 600px), (max-height: 520px) {
+  .step {
+    min-height: 30px;
+  }
 }
 </style>

@@ -2,6 +2,7 @@
 import { show, type Lab } from '@dusk/core';
 import { ref, watch } from 'vue';
 import { useWhite } from './white.ts';
+import Sheet from '../controls/Sheet.vue';
 
 /** The screen's white is set to a piece of white paper held beside it, once per light. */
 const white = useWhite();
@@ -27,28 +28,21 @@ const KEYS = [
 </script>
 
 <template>
-  <v-dialog v-model="white.setting" max-width="720" aria-label="Set the white">
-    <v-card class="card judging">
-      <h2>A screen is not a lamp</h2>
-      <p>Hold a piece of white paper beside this patch, in the light you paint in, until the patch looks like the paper.</p>
-      <div class="paper" :style="{ background: show(lab).css }" data-test="paper" />
-      <div class="keys">
-        <button v-for="key in KEYS" :key="key.word" type="button" class="key" @click="key.run()">{{ key.word }}</button>
-      </div>
-      <div class="foot">
-        <button type="button" class="quiet-key" @click="white.giveUp()">The paper is brighter than this screen</button>
-        <button type="button" class="main-key" @click="white.set(lab)">It looks like the paper</button>
-      </div>
-    </v-card>
-  </v-dialog>
+  <Sheet v-model="white.setting" label="Set the white" wide judging>
+    <h2>A screen is not a lamp</h2>
+    <p>Hold a piece of white paper beside this patch, in the light you paint in, until the patch looks like the paper.</p>
+    <div class="paper" :style="{ background: show(lab).css }" data-test="paper" />
+    <div class="keys">
+      <button v-for="key in KEYS" :key="key.word" type="button" class="key" @click="key.run()">{{ key.word }}</button>
+    </div>
+    <div class="foot">
+      <button type="button" class="quiet-key" @click="white.giveUp()">The paper is brighter than this screen</button>
+      <button type="button" class="main-key" @click="white.set(lab)">It looks like the paper</button>
+    </div>
+  </Sheet>
 </template>
 
 <style scoped>
-.card {
-  padding: calc(6 * var(--unit));
-  display: grid;
-  gap: calc(4 * var(--unit));
-}
 .paper {
   height: 220px;
 }
@@ -58,8 +52,7 @@ const KEYS = [
   gap: calc(2 * var(--unit));
 }
 .key,
-.quiet-key,
-.main-key {
+.quiet-key {
   min-height: 54px;
   border: 1px solid currentColor;
   border-radius: 4px;
@@ -70,10 +63,6 @@ const KEYS = [
   display: flex;
   justify-content: space-between;
   gap: calc(3 * var(--unit));
-}
-.main-key {
-  background: var(--surround-ink);
-  color: var(--surround);
 }
 .quiet-key {
   font-weight: 400;

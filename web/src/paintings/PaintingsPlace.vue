@@ -1,12 +1,13 @@
 <script setup lang="ts">
-import { mdiDeleteOutline, mdiPlus } from '@mdi/js';
+import { mdiDeleteOutline, mdiPencilOutline, mdiPlus } from '@mdi/js';
 import { show } from '@dusk/core';
 import type { PaintingDto } from '@dusk/wire';
-import { computed, ref } from 'vue';
+import { computed, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { pictureUrl } from '../studio/api.ts';
 import { isLocal } from '../studio/queue.ts';
 import EmptyPlace from '../shell/EmptyPlace.vue';
+import PaintingSheet from './PaintingSheet.vue';
 import { usePaintings } from './paintings.ts';
 import { usePalettes } from '../palettes/palettes.ts';
 import { useTubes } from '../tubes/tubes.ts';
@@ -15,31 +16,20 @@ const router = useRouter();
 const paintings = usePaintings();
 const palettes = usePalettes();
 const tubes = useTubes();
-const making = ref(false);
-const title = ref('');
-const paletteId = ref<string>();
+const sheet = ref(false);
+/** The painting that is changed; nothing while one is begun. */
+const changing = shallowRef<PaintingDto>();
 
-/** A first palette for a studio that has none: white and the three broad ways to go from it. */
-const STARTER = ['titanium-white', 'yellow-ochre', 'venetian-red', 'ultramarine-blue', 'burnt-umber'];
-
-async function begin(): Promise<void> {
-  if (palettes.all.length === 0) {
-    const ids = STARTER.flatMap((pigment) => tubes.all.find((t) => t.pigment === pigment)?.id ?? []);
-    await palettes.add('First palette, five tubes', ids);
-  }
-  title.value = '';
-  paletteId.value = palettes.all[0]?.id;
-  making.value = true;
+function begin(): void {
+  changing.value = undefined;
+  sheet.value = true;
 }
-async function add(): Promise<void> {
-  if (title.value.trim() === '' || !paletteId.value) return;
-  const paintingId = await paintings.add({ title: title.value.trim(), paletteId: paletteId.value });
-  if (!paintingId) return;
-  making.value = false;
-  await router.push({ name: 'reference', params: { paintingId } });
+function change(painting: PaintingDto): void {
+  changing.value = painting;
+  sheet.value = true;
 }
+const open = (paintingId: string): void => void router.push({ name: 'reference', params: { paintingId } });
 
-const choices = computed(() => palettes.all.map((p) => ({ value: p.id, title: p.name })));
 const cards = computed(() =>
   paintings.all.map((painting) => ({
     painting,
@@ -75,7 +65,13 @@ const to = (painting: PaintingDto) => ({ name: 'reference', params: { paintingId
             <h2>{{ painting.title }}</h2>
           </RouterLink>
           <div class="foot">
-            <p class="quiet">{{ palette?.name }} · {{ painting.pileCount }} {{ painting.pileCount === 1 ? 'pile' : 'piles' }}</p>
+            <p class="quiet what">{{ palette?.name }} · {{ painting.pileCount }} {{ painting.pileCount === 1 ? 'pile' : 'piles' }}</p>
+            <v-btn
+              :icon="mdiPencilOutline"
+              :aria-label="`Change “${painting.title}”: name, palette, ground`"
+              title="Name, palette, ground"
+              @click="change(painting)"
+            />
             <v-btn
               :icon="mdiDeleteOutline"
               :aria-label="`Put “${painting.title}” away`"
@@ -85,24 +81,12 @@ const to = (painting: PaintingDto) => ({ name: 'reference', params: { paintingId
           </div>
           <div class="dabs judging" aria-hidden="true">
             <span v-for="tube in dabs" :key="tube.id" class="dab" :style="{ background: show(tube.masstone).css }" />
-            <span class="ground" :style="{ background: painting.ground }" title="ground" />
+            <span class="ground" :style="{ background: painting.ground }" title="the ground it is painted on" />
           </div>
         </article>
       </div>
     </template>
-    <v-dialog v-model="making" aria-label="Begin a painting">
-      <v-card class="pa-6">
-        <form class="form" @submit.prevent="add">
-          <h2>Begin a painting</h2>
-          <v-text-field v-model="title" label="Title" :maxlength="120" autofocus />
-          <v-select v-model="paletteId" label="Palette" :items="choices" />
-          <div class="d-flex justify-end ga-2">
-            <v-btn @click="making = false">Not now</v-btn>
-            <v-btn type="submit" variant="outlined" color="primary" :disabled="title.trim() === '' || !paletteId">Begin</v-btn>
-          </div>
-        </form>
-      </v-card>
-    </v-dialog>
+    <PaintingSheet v-model="sheet" :painting="changing" @begun="open" />
   </div>
 </template>
 
@@ -115,7 +99,7 @@ header {
 }
 .cards {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(420px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(min(420px, 100%), 1fr));
   gap: calc(8 * var(--unit));
 }
 .open {
@@ -137,8 +121,11 @@ header {
 }
 .foot {
   display: flex;
-  justify-content: space-between;
   align-items: center;
+}
+.what {
+  flex: 1;
+  min-width: 0;
 }
 .dabs {
   display: flex;
@@ -153,9 +140,5 @@ header {
   margin-left: auto;
   width: 68px;
   height: 26px;
-}
-.form {
-  display: grid;
-  gap: calc(4 * var(--unit));
 }
 </style>

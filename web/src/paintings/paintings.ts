@@ -1,4 +1,4 @@
-import type { Needs } from '@dusk/wire';
+import type { Needs, Operation } from '@dusk/wire';
 import { UPLOAD_MOST_BYTES } from '@dusk/wire/limits';
 import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
@@ -7,6 +7,7 @@ import { useNotices } from '../shell/notices.ts';
 import { sendPicture } from '../studio/api.ts';
 import { present } from '../studio/rows.ts';
 import { useStudio } from '../studio/useStudio.ts';
+import type { PaletteChoice } from './palettesToChoose.ts';
 
 const LONGEST_NAME = 120;
 
@@ -29,10 +30,16 @@ export const usePaintings = defineStore('paintings', () => {
 
   const setOnEasel = (id: string): void => void (openedId.value = id);
 
-  /** @returns the id of the new painting, if it was made */
-  async function add(painting: Omit<Needs<'painting.add'>, 'id'>): Promise<string | undefined> {
+  /**
+   * @param palette made with it, in one change
+   * @returns the id of the new painting, if it was made
+   */
+  async function add(painting: Omit<Needs<'painting.add'>, 'id'>, palette?: PaletteChoice): Promise<string | undefined> {
     const id = crypto.randomUUID();
-    return (await studio.make([{ do: 'painting.add', id, ...painting }], `Began “${painting.title}”`)) ? id : undefined;
+    const first: Operation[] = palette
+      ? [{ do: 'palette.add', id: palette.id, name: palette.name, tubeIds: palette.tubes.map((tube) => tube.id) }]
+      : [];
+    return (await studio.make([...first, { do: 'painting.add', id, ...painting }], `Began “${painting.title}”`)) ? id : undefined;
   }
 
   const change = (id: string, part: Omit<Needs<'painting.change'>, 'id' | 'version'>): Promise<boolean> =>

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { mdiClose, mdiDeleteOutline, mdiMagnify, mdiPlus } from '@mdi/js';
+import { mdiClose, mdiDeleteOutline, mdiPlus } from '@mdi/js';
 import { PALETTE_MOST_TUBES } from '@dusk/wire/limits';
-import { computed, ref } from 'vue';
+import { computed, ref, useTemplateRef } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { show } from '@dusk/core';
 import { useDesk } from '../engine/useDesk.ts';
 import { usePaintings } from '../paintings/paintings.ts';
+import Field from '../controls/Field.vue';
 import EditableName from '../shell/EditableName.vue';
 import { matches } from '../tubes/search.ts';
 import TubeSwatch from '../tubes/TubeSwatch.vue';
@@ -20,6 +21,7 @@ const tubes = useTubes();
 const desk = useDesk();
 const adding = ref(false);
 const wanted = ref('');
+const search = useTemplateRef('search');
 
 const opened = computed(
   () =>
@@ -33,7 +35,12 @@ const full = computed(() => laidOut.value.length >= PALETTE_MOST_TUBES);
 const inUse = computed(() => paintings.onEasel !== undefined && opened.value?.id === paintings.onEasel.paletteId);
 
 const change = (tubeIds: string[]): Promise<boolean> => palettes.change(opened.value!.id, { tubeIds });
-const add = (tube: Tube): Promise<boolean> => change([...opened.value!.tubeIds, tube.id]);
+async function add(tube: Tube): Promise<void> {
+  if (!(await change([...opened.value!.tubeIds, tube.id]))) return;
+  // The next tube has another name.
+  wanted.value = '';
+  search.value?.focus();
+}
 const takeAway = (tube: Tube): Promise<boolean> => change(opened.value!.tubeIds.filter((id) => id !== tube.id));
 
 /** A new palette starts with a white, since nearly all do. */
@@ -102,7 +109,14 @@ const use = (): Promise<boolean> => paintings.change(paintings.onEasel!.id, { pa
       >
       <section v-else aria-label="Tubes to add" class="adding">
         <div class="search">
-          <v-text-field v-model="wanted" label="Name, pigment or character" :prepend-inner-icon="mdiMagnify" autofocus clearable />
+          <Field
+            ref="search"
+            v-model="wanted"
+            label="Name, pigment or character; Enter adds the first"
+            autofocus
+            clearable
+            @keydown.enter="candidates[0] && !full && add(candidates[0])"
+          />
           <v-btn @click="adding = false">Done</v-btn>
         </div>
         <p v-if="full">A palette holds at most {{ PALETTE_MOST_TUBES }} tubes; take one away first.</p>
@@ -176,7 +190,7 @@ header {
 }
 .tubes {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(400px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(min(400px, 100%), 1fr));
   gap: calc(3 * var(--unit)) calc(7 * var(--unit));
   margin: calc(4 * var(--unit)) 0;
 }
@@ -186,9 +200,38 @@ header {
   align-items: center;
   max-width: 460px;
 }
-@media (max-width: 900px) {
+/* Upright the palettes lie in a row above the one that is open. */
+@media (orientation: portrait), (max-width: 800px) {
   .palettes {
-    grid-template-columns: 1fr;
+    grid-template: auto minmax(0, 1fr) / minmax(0, 1fr);
+  }
+  .list {
+    display: flex;
+    align-items: stretch;
+    gap: calc(2 * var(--unit));
+    padding: calc(2 * var(--unit)) calc(4 * var(--unit));
+    overflow-x: auto;
+  }
+  .list h1 {
+    display: none;
+  }
+  .palette {
+    flex: none;
+    width: 210px;
+    padding: calc(2 * var(--unit));
+    border-left: 0;
+    border-top: 3px solid transparent;
+  }
+  .palette.open {
+    border-top-color: rgb(var(--v-theme-primary));
+  }
+  .list > .v-btn {
+    flex: none;
+    align-self: center;
+    margin: 0 !important;
+  }
+  .open:is(section) {
+    padding: calc(3 * var(--unit)) calc(4 * var(--unit));
   }
 }
 </style>

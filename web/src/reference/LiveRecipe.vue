@@ -20,12 +20,14 @@ const lost = computed(() => (props.live?.answer?.reach === 'in' ? '' : (recipe.v
 <template>
   <div class="live">
     <template v-if="live">
-      <ColourPair :target="live.lab" :mixed="recipe?.lab" :height="132" />
-      <div class="captions quiet"><span>seen</span><span v-if="recipe">mixed</span></div>
-      <ValueLine :lab="live.lab" large data-test="seen" />
-      <p v-if="warning" class="warning">{{ warning }}</p>
-      <v-btn variant="outlined" block class="keep" :disabled="!recipe" @click="emit('keep')">Keep this pile&ensp;<kbd>k</kbd></v-btn>
-      <template v-if="recipe">
+      <div class="seen">
+        <ColourPair :target="live.lab" :mixed="recipe?.lab" />
+        <div class="captions quiet"><span>seen</span><span v-if="recipe">mixed</span></div>
+        <ValueLine :lab="live.lab" large data-test="seen" />
+        <p v-if="warning" class="warning">{{ warning }}</p>
+        <button type="button" class="main-key keep" :disabled="!recipe" @click="emit('keep')">Keep this pile <kbd>k</kbd></button>
+      </div>
+      <div v-if="recipe" class="mixed">
         <p class="difference figures" data-test="difference">
           Mixed: <strong>{{ valueDifference(recipe.valueError) }}</strong>, {{ closeness(recipe.deltaE00) }}
           <span class="quiet"
@@ -35,22 +37,27 @@ const lost = computed(() => (props.live?.answer?.reach === 'in' ? '' : (recipe.v
         </p>
         <RecipeSteps :mixture="recipe.mixture" :amount-ml="amountMl" data-test="recipe" />
         <TrustMark :trust="trust" />
-      </template>
+      </div>
     </template>
     <template v-else>
-      <h2>Point at a colour</h2>
-      <p>
-        Move over the picture, or give it the focus and use the arrow keys. What is under the ring, and what to mix for it, stands here.
-      </p>
-      <p>A press or <kbd>k</kbd> keeps it on the ledge.</p>
+      <div class="seen">
+        <h2>Point at a colour</h2>
+        <p>
+          Move over the picture, or give it the focus and use the arrow keys. What is under the ring, and what to mix for it, stands here.
+        </p>
+        <p>A press or <kbd>k</kbd> keeps it on the ledge.</p>
+      </div>
     </template>
   </div>
 </template>
 
 <style scoped>
-.live {
+.live,
+.seen,
+.mixed {
   display: flex;
   flex-direction: column;
+  min-width: 0;
   gap: calc(2 * var(--unit));
 }
 .captions {
@@ -71,5 +78,23 @@ const lost = computed(() => (props.live?.answer?.reach === 'in' ? '' : (recipe.v
 }
 .keep {
   margin-top: var(--unit);
+}
+/* Upright there is width, not height: what is seen stands beside what to mix. */
+@media (orientation: portrait) and (min-width: 601px) {
+  .live {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+    gap: calc(6 * var(--unit));
+  }
+}
+@media (max-width: 600px) {
+  .live,
+  .seen,
+  .mixed {
+    gap: calc(2 * var(--unit));
+  }
+  .captions {
+    display: none;
+  }
 }
 </style>

@@ -50,6 +50,7 @@ useShortcuts(() => [
       tabindex="-1"
       @change="bring(chooser?.files)"
     />
+    <h1 class="for-readers">Reference of {{ paintings.onEasel.title }}</h1>
     <section class="stage judging" aria-label="Reference picture">
       <PictureSampler
         v-if="store.pixels && store.reference"
@@ -138,9 +139,42 @@ useShortcuts(() => [
 .making {
   margin-bottom: calc(4 * var(--unit));
 }
-@media (max-width: 900px) {
+/* A wide window gives its room to the picture; a small one keeps half of it for the recipe. */
+@media (max-width: 1000px) and (orientation: landscape) {
   .reference {
-    grid-template: minmax(0, 1fr) minmax(0, 1fr) / 1fr;
+    grid-template-columns: minmax(0, 1fr) minmax(260px, 42%);
+  }
+  .stage {
+    padding: calc(3 * var(--unit));
+  }
+}
+@media (orientation: portrait) {
+  .reference {
+    grid-template: minmax(0, 42fr) minmax(0, 58fr) / minmax(0, 1fr);
+  }
+  .stage {
+    padding: calc(2 * var(--unit));
+  }
+  .panel {
+    padding: 0 calc(4 * var(--unit)) calc(3 * var(--unit));
+    border-left: 0;
+    border-top: 1px solid var(--surround-line);
+  }
+}
+@media (orientation: portrait) and (min-width: 601px) {
+  .reference {
+    grid-template: minmax(0, 1fr) 392px / minmax(0, 1fr);
+  }
+}
+/* On a phone what is asked less often stands last. */
+@media (max-width: 600px) and (orientation: portrait) {
+  .panel {
+    display: flex;
+    flex-direction: column;
+    padding-top: calc(2 * var(--unit));
+  }
+  .bar {
+    order: 1;
   }
 }
 </style>

@@ -2,6 +2,8 @@
 import type { CopiesDto } from '@dusk/wire';
 import { BACKUP } from '@dusk/wire/reads';
 import { computed, onMounted, ref, shallowRef } from 'vue';
+import Choice from '../controls/Choice.vue';
+import Field from '../controls/Field.vue';
 import { readCopies } from '../studio/api.ts';
 import { useSettings } from './settings.ts';
 
@@ -31,15 +33,13 @@ async function moveTo(): Promise<void> {
   <section class="copies" aria-label="Copies of the studio">
     <h3>Copies of the studio</h3>
     <p data-test="newest-copy">{{ age }}</p>
-    <div class="choices">
-      <v-select
-        label="Daily copies kept"
-        :items="KEPT"
-        :model-value="store.settings.copiesKept"
-        @update:model-value="store.change({ copiesKept: $event })"
-      />
-      <v-text-field v-model="folder" label="Folder (empty: beside the studio)" maxlength="400" @blur="moveTo" @keydown.enter="moveTo" />
-    </div>
+    <Choice
+      label="Daily copies kept"
+      :items="KEPT"
+      :model-value="store.settings.copiesKept"
+      @update:model-value="store.change({ copiesKept: $event })"
+    />
+    <Field v-model="folder" label="Their folder (empty: beside the studio)" maxlength="400" @blur="moveTo" @keydown.enter="moveTo" />
     <a class="take" :href="BACKUP_URL" download>Save a copy of everything…</a>
   </section>
 </template>
@@ -50,11 +50,6 @@ async function moveTo(): Promise<void> {
   gap: calc(2 * var(--unit));
   padding-top: calc(4 * var(--unit));
   border-top: 1px solid currentColor;
-}
-.choices {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: calc(4 * var(--unit));
 }
 .take {
   justify-self: start;

@@ -66,4 +66,9 @@ async function back(): Promise<void> {
   min-height: 44px;
   padding: 0;
 }
+@media (max-width: 600px) {
+  .name {
+    font-size: var(--size-lead);
+  }
+}
 </style>

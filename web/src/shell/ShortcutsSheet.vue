@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import Sheet from '../controls/Sheet.vue';
+
 const open = defineModel<boolean>({ required: true });
 
 const KEYS: readonly (readonly [keys: string, says: string])[] = [
@@ -15,27 +17,27 @@ const KEYS: readonly (readonly [keys: string, says: string])[] = [
   ['Space', 'open pile: mixed, or added; at the easel: the next step'],
   ['→ ←', 'at the easel: a step on, a step back'],
   ['d', 'at the easel: dim'],
-  ['Esc', 'leave the easel'],
+  ['Esc', 'leave the easel; close a sheet'],
+  ['l', 'among the piles: log one that is mixed already'],
+  ['← →', 'on the ledge: the next darker, the next lighter pile; Home and End the darkest and lightest'],
   ['Ctrl+Z', 'take back what was done last, anywhere; with Shift do it again'],
   ['?', 'this list'],
 ];
 </script>
 
 <template>
-  <v-dialog v-model="open" aria-label="Keys">
-    <v-card class="pa-6">
-      <h2>Keys, one hand each</h2>
-      <dl class="keys">
-        <template v-for="[keys, says] in KEYS" :key="says">
-          <dt>
-            <kbd>{{ keys }}</kbd>
-          </dt>
-          <dd>{{ says }}</dd>
-        </template>
-      </dl>
-      <div class="d-flex justify-end"><v-btn color="primary" @click="open = false">Done</v-btn></div>
-    </v-card>
-  </v-dialog>
+  <Sheet v-model="open" label="Keys" wide>
+    <h2>Keys, one hand each</h2>
+    <dl class="keys">
+      <template v-for="[keys, says] in KEYS" :key="says">
+        <dt>
+          <kbd>{{ keys }}</kbd>
+        </dt>
+        <dd>{{ says }}</dd>
+      </template>
+    </dl>
+    <div class="foot-keys"><v-btn @click="open = false">Done</v-btn></div>
+  </Sheet>
 </template>
 
 <style scoped>

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { computed, ref, watch, watchEffect } from 'vue';
+import { computed, nextTick, ref, useTemplateRef, watch, watchEffect } from 'vue';
 import { useRoute } from 'vue-router';
 import { useTheme } from 'vuetify';
 import { surroundStyle } from '../chips/surround.ts';
 import { usePaintings } from '../paintings/paintings.ts';
 import { useStudio } from '../studio/useStudio.ts';
 import Ledge from './ledge/Ledge.vue';
-import NoticeBar from './NoticeBar.vue';
+import HeadLine from './HeadLine.vue';
 import Rail from './Rail.vue';
 import { useNotices } from './notices.ts';
 import { useSettings } from './settings.ts';
@@ -35,6 +35,17 @@ watch(
   { immediate: true },
 );
 
+/** A place that was gone to has the focus, so that keys and readers begin there. */
+const main = useTemplateRef('main');
+watch(
+  () => route.name,
+  async (_, before) => {
+    if (before === undefined) return;
+    await nextTick();
+    main.value?.focus({ preventScroll: true });
+  },
+);
+
 const atEasel = computed(() => route.name === 'easel');
 const hasLedge = computed(() => paintings.onEasel !== undefined && !atEasel.value);
 
@@ -57,12 +68,12 @@ useShortcuts(() => [
   <v-app>
     <SightFilters />
     <div class="frame" :class="{ 'sight-grey': sight.grey, 'sight-squint': sight.squint, 'with-ledge': hasLedge, 'at-easel': atEasel }">
-      <Rail v-if="!atEasel" @shortcuts="sheet = true" />
-      <main>
+      <Rail v-if="!atEasel" />
+      <HeadLine v-if="!atEasel" @shortcuts="sheet = true" />
+      <main ref="main" tabindex="-1">
         <RouterView />
       </main>
       <Ledge v-if="hasLedge" />
-      <NoticeBar />
     </div>
     <ShortcutsSheet v-model="sheet" />
   </v-app>
@@ -71,14 +82,17 @@ useShortcuts(() => [
 <style scoped>
 .frame {
   display: grid;
-  grid-template: 'rail main' minmax(0, 1fr) / var(--rail-width) minmax(0, 1fr);
+  grid-template:
+    'rail head' auto
+    'rail main' minmax(0, 1fr) / var(--rail-width) minmax(0, 1fr);
   height: 100vh;
   height: 100dvh;
 }
 .with-ledge {
   grid-template:
+    'rail head' auto
     'rail main' minmax(0, 1fr)
-    'ledge ledge' var(--ledge-height) / var(--rail-width) minmax(0, 1fr);
+    'ledge ledge' auto / var(--rail-width) minmax(0, 1fr);
 }
 .at-easel {
   grid-template: 'main' 1fr / 1fr;
@@ -88,12 +102,22 @@ main {
   min-width: 0;
   min-height: 0;
 }
-@media (max-width: 900px) {
+main:focus-visible {
+  outline: none;
+}
+@media (orientation: portrait) {
   .frame {
-    grid-template: 'main' minmax(0, 1fr) 'rail' auto / minmax(0, 1fr);
+    grid-template:
+      'head' auto
+      'main' minmax(0, 1fr)
+      'rail' auto / minmax(0, 1fr);
   }
   .with-ledge {
-    grid-template: 'main' minmax(0, 1fr) 'ledge' var(--ledge-height) 'rail' auto / minmax(0, 1fr);
+    grid-template:
+      'head' auto
+      'main' minmax(0, 1fr)
+      'ledge' auto
+      'rail' auto / minmax(0, 1fr);
   }
   .at-easel {
     grid-template: 'main' 1fr / 1fr;

@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia';
-import { ref } from 'vue';
+import { computed, ref } from 'vue';
 import { ApiError } from '../studio/api.ts';
 
 /** Something to say quietly: that a change was saved, or what to do about one that was not. */
@@ -12,27 +12,34 @@ export interface Notice {
 const SAVED_MS = 2500;
 const UNDO_MS = 8000;
 
+/** One queue and one place: trouble stays until it is over or put away, what was saved is said over it for a moment. */
 export const useNotices = defineStore('notices', () => {
-  const current = ref<Notice>();
+  const trouble = ref<Notice>();
+  const passing = ref<Notice>();
+  const current = computed(() => passing.value ?? trouble.value);
   let timer: ReturnType<typeof setTimeout> | undefined;
 
-  function show(notice: Notice, ms?: number): void {
+  function pass(notice: Notice, ms: number): void {
     clearTimeout(timer);
-    current.value = notice;
-    if (ms !== undefined) timer = setTimeout(() => (current.value = undefined), ms);
+    passing.value = notice;
+    timer = setTimeout(() => (passing.value = undefined), ms);
   }
-  const saved = (text: string): void => show({ text, tone: 'saved' }, SAVED_MS);
-  const undoable = (text: string, undo: () => Promise<void>): void => show({ text, tone: 'saved', undo }, UNDO_MS);
-  const refused = (text: string): void => show({ text, tone: 'refused' });
-  const waits = (text: string): void => show({ text, tone: 'waiting' });
-  /** Trouble that is over leaves. */
-  const over = (): void => {
-    if (current.value && current.value.tone !== 'saved') dismiss();
-  };
-  const dismiss = (): void => {
+  function stays(notice: Notice): void {
     clearTimeout(timer);
-    current.value = undefined;
-  };
+    passing.value = undefined;
+    trouble.value = notice;
+  }
+  const saved = (text: string): void => pass({ text, tone: 'saved' }, SAVED_MS);
+  const undoable = (text: string, undo: () => Promise<void>): void => pass({ text, tone: 'saved', undo }, UNDO_MS);
+  const refused = (text: string): void => stays({ text, tone: 'refused' });
+  const waits = (text: string): void => stays({ text, tone: 'waiting' });
+  /** Trouble that is over leaves. */
+  const over = (): void => void (trouble.value = undefined);
+  function dismiss(): void {
+    clearTimeout(timer);
+    if (passing.value) passing.value = undefined;
+    else trouble.value = undefined;
+  }
 
   /**
    * Asks something of the studio; what went wrong is said and answered with undefined.
@@ -41,7 +48,7 @@ export const useNotices = defineStore('notices', () => {
   async function attempt<T>(work: () => Promise<T>, then?: (cause: ApiError) => Promise<void>): Promise<T | undefined> {
     try {
       const answer = await work();
-      if (current.value?.tone === 'refused') dismiss();
+      if (trouble.value?.tone === 'refused') over();
       return answer;
     } catch (cause) {
       if (!(cause instanceof ApiError)) throw cause;

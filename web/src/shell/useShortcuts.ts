@@ -12,8 +12,8 @@ export interface Shortcut {
 const isWriting = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
-/** While a dialog or a menu is open, keys are its own. */
-const isCovered = (): boolean => document.querySelector('.v-overlay--active') !== null;
+/** While a sheet is open, keys are its own. */
+const isCovered = (): boolean => document.querySelector('dialog[open]') !== null;
 
 const nameOf = ({ key, ctrlKey, metaKey, shiftKey }: KeyboardEvent): string =>
   ctrlKey || metaKey ? `mod+${shiftKey ? 'shift+' : ''}${key.toLowerCase()}` : key;

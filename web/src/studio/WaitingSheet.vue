@@ -5,6 +5,7 @@ import { clock } from '../chips/words.ts';
 import { differencesOf, isText, kept, type Difference } from './differences.ts';
 import type { Waiting } from './queue.ts';
 import { useStudio } from './useStudio.ts';
+import Sheet from '../controls/Sheet.vue';
 
 /** What waits in this browser, and what the studio refused: both sides of it, and the painter's choice. */
 const open = defineModel<boolean>({ required: true });
@@ -27,8 +28,7 @@ async function decide(item: Waiting, ops?: readonly Operation[]): Promise<void> 
 </script>
 
 <template>
-  <v-dialog v-model="open" aria-label="What waits" max-width="720">
-    <v-card class="pa-6 sheet">
+  <Sheet v-model="open" label="What waits" wide>
       <template v-for="item in studio.refused" :key="item.n">
         <section class="refused" data-test="conflict">
           <h2>{{ item.says }}: which is to stand?</h2>
@@ -77,15 +77,10 @@ async function decide(item: Waiting, ops?: readonly Operation[]): Promise<void> 
         <button v-if="waits.length" type="button" class="choice" @click="studio.send()">Try now</button>
         <button type="button" class="choice" @click="open = false">Close</button>
       </div>
-    </v-card>
-  </v-dialog>
+  </Sheet>
 </template>
 
 <style scoped>
-.sheet {
-  display: grid;
-  gap: calc(5 * var(--unit));
-}
 table {
   width: 100%;
   border-collapse: collapse;

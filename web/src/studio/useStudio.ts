@@ -33,6 +33,7 @@ export const useStudio = defineStore('studio', () => {
   const undone = ref<Undoable[]>([]);
   const notices = useNotices();
   const undoable = computed(() => done.value.at(-1));
+  const redoable = computed(() => undone.value.at(-1));
   /** Whether the studio answers; until it does, changes wait in this browser. */
   const away = ref(false);
   /** Changes of this browser that the studio has not answered, or has refused. */
@@ -231,5 +232,5 @@ export const useStudio = defineStore('studio', () => {
 
   const send = async (): Promise<void> => sender?.go();
 
-  return { rows, seq, undoable, away, waiting, refused, apply, load, make, undo, redo, ask, decide, holdPicture, heldPicture, send };
+  return { rows, seq, undoable, redoable, away, waiting, refused, apply, load, make, undo, redo, ask, decide, holdPicture, heldPicture, send };
 });

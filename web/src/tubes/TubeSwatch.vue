@@ -57,4 +57,10 @@ const values = computed(() =>
 .caution {
   color: rgb(var(--v-theme-primary));
 }
+@media (max-width: 600px) {
+  .tube {
+    grid-template-columns: 84px minmax(0, 1fr) auto;
+    gap: calc(2 * var(--unit));
+  }
+}
 </style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { mdiMagnify } from '@mdi/js';
 import { computed, ref } from 'vue';
+import Field from '../controls/Field.vue';
 import { matches } from './search.ts';
 import TubeSwatch from './TubeSwatch.vue';
 import { useTubes } from './tubes.ts';
@@ -17,7 +17,7 @@ const found = computed(() => tubes.all.filter((tube) => matches(tube, wanted.val
         <h1>Tubes</h1>
         <p class="quiet">As they come, and one part in nine of titanium white. Typical paint of each pigment: yours may differ.</p>
       </div>
-      <v-text-field v-model="wanted" label="Name, pigment or character" :prepend-inner-icon="mdiMagnify" class="search" clearable />
+      <div class="search"><Field v-model="wanted" label="Name, pigment or character" clearable /></div>
     </header>
     <div class="grid">
       <TubeSwatch v-for="tube in found" :key="tube.id" :tube="tube" />
@@ -29,18 +29,18 @@ const found = computed(() => tubes.all.filter((tube) => matches(tube, wanted.val
 <style scoped>
 header {
   display: flex;
+  flex-wrap: wrap;
   justify-content: space-between;
   gap: calc(8 * var(--unit));
   align-items: start;
   margin-bottom: calc(6 * var(--unit));
 }
 .search {
-  flex: none;
-  width: 320px;
+  flex: 0 1 320px;
 }
 .grid {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(460px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(min(460px, 100%), 1fr));
   gap: calc(4 * var(--unit)) calc(8 * var(--unit));
 }
 </style>

@@ -1,17 +1,19 @@
 <script setup lang="ts">
 import { hexToLab, show, valueOfLightness } from '@dusk/core';
-import { useElementSize } from '@vueuse/core';
-import { computed, useTemplateRef } from 'vue';
-import { useRoute } from 'vue-router';
+import { useElementSize, useWindowSize } from '@vueuse/core';
+import { computed, nextTick, ref, shallowRef, useTemplateRef, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
 import { describe } from '../../chips/words.ts';
 import { lookNow, usePiles } from '../../mixing/piles.ts';
 import { usePaintings } from '../../paintings/paintings.ts';
 import { useReference } from '../../reference/reference.ts';
 import { useSettings } from '../settings.ts';
-import { spreadDiscs } from './spread.ts';
+import { layDabs, meantBy, sizeOf, type Strip } from './lay.ts';
+import LedgeFan from './LedgeFan.vue';
 
-/** The strip of piles: left to right by value, above the line when warm and below when cool, as large as their amount. */
+/** The strip of piles: left to right by value, which is never moved; above the line when warm and below when cool, as large as their amount. */
 const route = useRoute();
+const router = useRouter();
 const paintings = usePaintings();
 const piles = usePiles();
 const settings = useSettings();
@@ -20,51 +22,124 @@ const reference = useReference();
 /** Share of the way from black to white, kept off the very ends. */
 const across = (value: number): number => 3 + 94 * (value / 10);
 /** Greys lie close to the line, strong colours far off: the root keeps small differences visible. */
-const above = (temperature: number): number => Math.sign(temperature) * Math.min(1, Math.sqrt(Math.abs(temperature) / 50));
-const sizeOf = (ml: number): number => Math.min(62, Math.max(26, 20 + 8 * Math.sqrt(ml)));
+const warmthOf = (temperature: number): number => Math.sign(temperature) * Math.min(1, Math.sqrt(Math.abs(temperature) / 50));
 
 const strip = useTemplateRef('strip');
-const { width, height } = useElementSize(strip, { width: 1280, height: 124 });
+const { width } = useElementSize(strip, { width: 1280, height: 138 });
+const { height: windowHeight } = useWindowSize();
+/** On a narrower strip as many piles are a larger crowd. */
+const USUAL_WIDTH_PX = 1280;
+/** Above the line the marks, below it the scale. */
+const MARKS_PX = 18;
+const SCALE_PX = 24;
+/** The strip never takes more of the window than this, less where the window is small. */
+const MOST_OF_WINDOW = 0.3;
+const MOST_OF_SMALL = 0.19;
+const isSmall = computed(() => windowHeight.value <= 520 || width.value <= 600);
+const mostHalf = computed(() => {
+  const most = (isSmall.value ? MOST_OF_SMALL : MOST_OF_WINDOW) * windowHeight.value;
+  return Math.max(22, (most - MARKS_PX - SCALE_PX) / 2);
+});
 
 /** Planned: not mixed yet; gone: scraped off or used up; otherwise it lies on the palette. */
 const SAYS = { planned: 'planned', there: 'on the palette', gone: 'no longer on the palette' } as const;
 
-const blobs = computed(() => {
-  const placed = piles.byValue.map((pile) => {
+const dabs = computed(() => {
+  const all = piles.byValue;
+  return all.map((pile) => {
     const lab = lookNow(pile);
     const temperature = settings.temperatureOf(lab);
     const value = valueOfLightness(lab[0]);
-    const state = pile.stages.length === 0 ? 'planned' : pile.there > 0 ? 'there' : 'gone';
+    const state = pile.stages.length === 0 ? ('planned' as const) : pile.there > 0 ? ('there' as const) : ('gone' as const);
     return {
-      pile,
+      id: pile.id,
+      name: pile.name,
       css: show(lab).css,
       state,
-      size: sizeOf(state === 'there' ? pile.there : pile.ml),
+      size: sizeOf(state === 'there' ? pile.there : pile.ml, (all.length * USUAL_WIDTH_PX) / Math.max(320, width.value)),
       x: (across(value) / 100) * width.value,
-      y: height.value * (0.47 - 0.25 * above(temperature)),
+      warmth: warmthOf(temperature),
+      value: settings.valueText(value),
       says: `${pile.name}, value ${settings.valueText(value)}, ${describe(lab, temperature)}, ${SAYS[state]}`,
     };
   });
-  const xs = spreadDiscs(placed, width.value);
-  return placed.map((blob, i) => ({ ...blob, at: xs[i]! }));
 });
+
+/** While a hand is over the strip, what lies there stays where it is. */
+const underHand = ref(false);
+const placed = shallowRef<Strip>({ laid: [], half: 48 });
+watch(
+  [dabs, mostHalf, underHand],
+  () => {
+    const fixed = underHand.value ? new Map(placed.value.laid.map(({ id, up }) => [id, up])) : undefined;
+    placed.value = layDabs(dabs.value, underHand.value ? placed.value.half : mostHalf.value, fixed);
+  },
+  { immediate: true },
+);
+const half = computed(() => placed.value.half);
+const line = computed(() => MARKS_PX + half.value);
+const blobs = computed(() => {
+  const at = new Map(placed.value.laid.map((one) => [one.id, one]));
+  return dabs.value.flatMap((dab) => {
+    const one = at.get(dab.id);
+    // The smaller lies on the larger, so that its middle is seen.
+    return one ? [{ ...dab, x: one.x, y: line.value - one.up, z: 100 - one.size }] : [];
+  });
+});
+
+const to = (id: string) => ({ name: 'mixing', params: { paintingId: paintings.onEasel?.id, pileId: id } });
+const fan = shallowRef<{ readonly ids: readonly string[]; readonly x: number }>();
+const fanned = computed(() => dabs.value.filter(({ id }) => fan.value?.ids.includes(id)));
+
+/** A press means the nearest; where several share a place they fan out. */
+function onPress(event: MouseEvent): void {
+  if (event.metaKey || event.ctrlKey || event.shiftKey || event.button !== 0) return;
+  // A key's press on a link has no place.
+  if (event.detail === 0) return;
+  const { left, top } = strip.value!.getBoundingClientRect();
+  const by = event instanceof PointerEvent && event.pointerType === 'touch' ? 'touch' : 'mouse';
+  const ids = meantBy(placed.value.laid, event.clientX - left, line.value - (event.clientY - top), by);
+  event.preventDefault();
+  if (ids.length > 1) fan.value = { ids, x: event.clientX - left };
+  else {
+    fan.value = undefined;
+    if (ids[0] !== undefined) void router.push(to(ids[0]));
+  }
+}
+
+/** One stop for the tab key: the pile that is open, or the darkest; arrows go on from there. */
+const openedId = computed(() => String(route.params['pileId'] ?? ''));
+const held = ref('');
+const tabStop = computed(() => [held.value, openedId.value].find((id) => dabs.value.some((dab) => dab.id === id)) ?? dabs.value[0]?.id);
+async function onKey(event: KeyboardEvent): Promise<void> {
+  const list = dabs.value;
+  const at = list.findIndex((dab) => dab.id === tabStop.value);
+  const next = { ArrowLeft: at - 1, ArrowRight: at + 1, Home: 0, End: list.length - 1 }[event.key];
+  if (next === undefined || event.altKey || event.ctrlKey || event.metaKey) return;
+  event.preventDefault();
+  event.stopPropagation();
+  held.value = list[Math.min(list.length - 1, Math.max(0, next))]?.id ?? '';
+  await nextTick();
+  strip.value?.querySelector<HTMLElement>('a[tabindex="0"]')?.focus();
+}
 
 /** Marks carry their word on the side where there is room. */
 const ROOM = 7;
 const marks = computed(() => {
   const ends = reference.range && { darkest: across(reference.range.darkest), lightest: across(reference.range.lightest) };
   const ground = paintings.onEasel && across(valueOfLightness(hexToLab(paintings.onEasel.ground)[0]));
-  const list: { says: string; at: number; left: boolean }[] = [];
+  const list: { says: string; at: number; left: boolean; means: string }[] = [];
   if (ends)
     list.push(
-      { says: 'darkest', at: ends.darkest, left: ends.darkest > ROOM },
-      { says: 'lightest', at: ends.lightest, left: ends.lightest > 100 - ROOM },
+      { says: 'darkest', at: ends.darkest, left: ends.darkest > ROOM, means: 'the darkest place of the reference' },
+      { says: 'lightest', at: ends.lightest, left: ends.lightest > 100 - ROOM, means: 'the lightest place of the reference' },
     );
   if (ground !== undefined)
     list.push({
       says: 'ground',
       at: ground,
       left: ends !== undefined && Math.abs(ends.lightest - ground) < ROOM && ground < ends.lightest,
+      means: 'the toned surface under the paint: a pile to its right looks light on it, one to its left dark',
     });
   return list;
 });
@@ -74,28 +149,45 @@ const ticks = computed(() =>
 </script>
 
 <template>
-  <section ref="strip" class="ledge judging" aria-label="Ledge: the piles of this painting, dark to light">
+  <section
+    ref="strip"
+    class="ledge judging"
+    :aria-label="`Ledge: the piles of ${paintings.onEasel?.title}, dark to light`"
+    :style="{ height: `${MARKS_PX + 2 * half + SCALE_PX}px`, '--line': `${line}px` }"
+    @pointerenter="underHand = true"
+    @pointerleave="underHand = false"
+    @click="onPress"
+    @keydown="onKey"
+  >
     <span class="side warm">warm</span>
     <span class="side cool">cool</span>
     <div class="line" />
     <span v-for="tick in ticks" :key="tick.at" class="tick figures" :style="{ left: `${tick.at}%` }">{{ tick.text }}</span>
-    <span v-for="mark in marks" :key="mark.says" class="mark" :class="{ left: mark.left }" :style="{ left: `${mark.at}%` }">{{
-      mark.says
-    }}</span>
-    <span v-for="blob in blobs" :key="`at ${blob.pile.id}`" class="true-value" :style="{ left: `${blob.x}px` }" />
+    <span
+      v-for="mark in marks"
+      :key="mark.says"
+      class="mark"
+      :class="{ left: mark.left }"
+      :style="{ left: `${mark.at}%` }"
+      :title="mark.means"
+      >{{ mark.says }}</span
+    >
     <RouterLink
       v-for="blob in blobs"
-      :key="blob.pile.id"
+      :key="blob.id"
       class="pile"
-      :class="[blob.state, { open: route.params['pileId'] === blob.pile.id }]"
-      :to="{ name: 'mixing', params: { paintingId: paintings.onEasel?.id, pileId: blob.pile.id } }"
+      :class="[blob.state, { open: openedId === blob.id }]"
+      :to="to(blob.id)"
+      :tabindex="blob.id === tabStop ? 0 : -1"
       :aria-label="blob.says"
       :title="blob.says"
-      :style="{ left: `${blob.at}px`, top: `${blob.y}px` }"
+      :style="{ left: `${blob.x}px`, top: `${blob.y}px`, width: `${blob.size}px`, height: `${blob.size}px`, zIndex: blob.z }"
+      @focus="held = blob.id"
     >
-      <span class="blob" :style="{ background: blob.css, width: `${blob.size}px`, height: `${blob.size}px` }" />
+      <span class="blob" :style="{ background: blob.css }" />
     </RouterLink>
     <p v-if="piles.list.length === 0" class="empty">Piles you keep lie here, dark to light.</p>
+    <LedgeFan v-if="fan" :dabs="fanned" :x="fan.x" :width="width" :to="to" @close="fan = undefined" />
   </section>
 </template>
 
@@ -103,45 +195,50 @@ const ticks = computed(() =>
 .ledge {
   grid-area: ledge;
   position: relative;
-  overflow: hidden;
+  isolation: isolate;
+  cursor: default;
+  touch-action: manipulation;
 }
 .line {
   position: absolute;
   left: 0;
   right: 0;
-  top: 47%;
+  top: var(--line);
   border-top: 1px solid var(--surround-line);
 }
 .side {
   position: absolute;
-  left: 10px;
+  left: calc(2 * var(--unit));
   font-size: var(--size-note);
+  line-height: 1;
 }
 .warm {
-  top: 24px;
+  top: calc(var(--line) - 20px);
 }
 .cool {
-  bottom: 30px;
+  top: calc(var(--line) + 6px);
 }
 .tick {
   position: absolute;
-  bottom: 2px;
+  bottom: 0;
   transform: translateX(-50%);
   font-size: var(--size-note);
+  line-height: 18px;
 }
 .tick::before {
   content: '';
   position: absolute;
   left: 50%;
-  bottom: 20px;
-  height: 8px;
+  bottom: 18px;
+  height: 6px;
   border-left: 1px solid var(--surround-ink);
 }
 .mark {
   position: absolute;
   top: 0;
-  padding-left: calc(2 * var(--unit));
-  height: 22px;
+  padding-left: var(--unit);
+  height: 18px;
+  line-height: 18px;
   font-size: var(--size-note);
   border-left: 3px solid var(--surround-ink);
   white-space: nowrap;
@@ -150,44 +247,45 @@ const ticks = computed(() =>
   transform: translateX(-100%);
   border-left: none;
   border-right: 3px solid var(--surround-ink);
-  padding: 0 calc(2 * var(--unit)) 0 0;
-}
-.true-value {
-  position: absolute;
-  top: calc(47% - 4px);
-  height: 9px;
-  border-left: 1px solid var(--surround-ink);
+  padding: 0 var(--unit) 0 0;
 }
 .pile {
   position: absolute;
-  display: grid;
-  place-items: center;
-  width: 44px;
-  height: 44px;
+  display: block;
   border-radius: 50%;
   transform: translate(-50%, -50%);
 }
 .blob {
+  display: block;
+  width: 100%;
+  height: 100%;
   border-radius: 50%;
 }
 .gone .blob {
   opacity: 0.3;
 }
+/* Not mixed yet: an open ring about a smaller dab. */
 .planned .blob {
+  border: 3px solid var(--surround);
   outline: 1px dashed var(--surround-ink);
-  outline-offset: 2px;
+  outline-offset: -1px;
+  background-clip: padding-box;
 }
-.pile.open::after {
-  content: '';
-  position: absolute;
-  bottom: -7px;
-  width: 26px;
-  border-bottom: 3px solid var(--surround-ink);
+.pile.open {
+  z-index: 101 !important;
+  outline: 3px solid var(--surround-ink);
+  outline-offset: 2px;
 }
 .empty {
   position: absolute;
   left: 50%;
-  top: 26%;
+  top: calc(var(--line) - 30px);
   transform: translateX(-50%);
+  white-space: nowrap;
+}
+@media (forced-colors: active) {
+  .blob {
+    forced-color-adjust: none;
+  }
 }
 </style>

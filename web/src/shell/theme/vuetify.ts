@@ -43,17 +43,11 @@ const dark: ThemeDefinition = {
   },
 };
 
-const control = { density: 'comfortable', variant: 'outlined', hideDetails: 'auto', color: 'secondary' } as const;
-
 export const vuetify = createVuetify({
   icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
   theme: { defaultTheme: 'dark', themes: { light, dark } },
   defaults: {
     VBtn: { variant: 'text', ripple: false, rounded: 'sm', height: 44, minWidth: 44 },
-    VTextField: control,
-    VSelect: control,
-    VCard: { flat: true, rounded: 'sm' },
-    VDialog: { maxWidth: 560 },
     VProgressLinear: { color: 'primary', height: 3 },
   },
 });

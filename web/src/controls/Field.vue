@@ -1,0 +1,52 @@
+<script setup lang="ts">
+import { mdiClose } from '@mdi/js';
+import { useId, useTemplateRef } from 'vue';
+
+/** A line to write on, its name above it. */
+defineOptions({ inheritAttrs: false });
+const text = defineModel<string>({ required: true });
+defineProps<{ label: string; clearable?: boolean }>();
+const id = useId();
+const input = useTemplateRef('input');
+function clear(): void {
+  text.value = '';
+  input.value?.focus();
+}
+defineExpose({ focus: () => input.value?.focus() });
+</script>
+
+<template>
+  <div class="field">
+    <label :for="id">{{ label }}</label>
+    <div class="line">
+      <input :id="id" ref="input" v-model="text" type="text" autocomplete="off" spellcheck="false" v-bind="$attrs" />
+      <v-btn v-if="clearable && text" :icon="mdiClose" :aria-label="`Clear: ${label}`" @click="clear" />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.field {
+  display: grid;
+}
+label {
+  font-size: var(--size-note);
+}
+.line {
+  display: flex;
+  align-items: center;
+  border-bottom: 2px solid currentColor;
+}
+.line:focus-within {
+  border-bottom-color: rgb(var(--v-theme-secondary));
+}
+input {
+  flex: 1;
+  min-width: 0;
+  min-height: 44px;
+  font-size: var(--size-lead);
+}
+input:focus-visible {
+  outline: none;
+}
+</style>
