@@ -21,10 +21,6 @@ describe('a kept pile', () => {
     expect(await page.getByLabel('Name of the pile').inputValue()).to.equal('copper, body');
     const steps = page.locator('[data-test=kept-recipe] ol li');
     expect(await steps.count()).to.be.at.least(2);
-    const beads = await page
-      .locator('[data-test=kept-recipe] ol .bead')
-      .evaluateAll((all) => all.map((b) => (b as HTMLElement).style.width));
-    beads.forEach((width) => expect(width).to.match(/^[\d.]+mm$/));
     await page.locator('[data-test=alternative]').first().waitFor();
     expect(await page.locator('[data-test=alternative]').count()).to.be.within(1, 3);
     const halves = page.locator('.halves .half');
@@ -43,16 +39,39 @@ describe('a kept pile', () => {
     expect(new Set(colours).size).to.be.above(1);
   });
 
-  it('has beads that grow with the amount', async () => {
-    const length = () =>
-      page
-        .locator('[data-test=kept-recipe] ol .bead')
-        .first()
-        .evaluate((b) => parseFloat((b as HTMLElement).style.width));
-    const small = await length();
+  it('has beads at one scale that is said, true where they have room, and that grow with the amount', async () => {
+    const kept = page.locator('[data-test=kept-recipe]');
+    const drawn = async () => {
+      const says = await kept.locator('[data-test=bead-scale]').innerText();
+      const smaller = Number(/1 : (\d+)/.exec(says)?.[1] ?? 1);
+      const mm = (await kept.locator('ol .mm').allInnerTexts()).map(parseFloat);
+      const widths = await kept.locator('ol .bead').evaluateAll((all) => all.map((bead) => bead.getBoundingClientRect().width));
+      const room = await kept.evaluate((recipe) => recipe.getBoundingClientRect().width);
+      widths.forEach((width, i) => {
+        expect((width / mm[i]!) * smaller, says).to.be.closeTo(96 / 25.4, 0.12);
+        expect(width).to.be.below(room);
+      });
+      return mm[0]!;
+    };
+    const small = await drawn();
     await page.getByRole('button', { name: 'Larger pile' }).click();
     await page.getByText('is to be 6 ml').waitFor();
-    expect((await length()) / small).to.be.closeTo(6 / 4, 0.01);
+    expect((await drawn()) / small).to.be.closeTo(6 / 4, 0.02);
+    await page.getByRole('button', { name: 'How you see' }).click();
+    const bar = page.getByRole('slider', { name: 'Length of the bar' });
+    await bar.focus();
+    for (let i = 0; i < 12; i++) await bar.press('ArrowRight');
+    await page.getByText('This screen was checked.').waitFor();
+    await page.keyboard.press('Escape');
+    const perMm = await page.evaluate(() => parseFloat(document.documentElement.style.getPropertyValue('--mm')));
+    expect(perMm).to.be.above(96 / 25.4 + 0.1);
+    const width = await kept
+      .locator('ol .bead')
+      .first()
+      .evaluate((bead) => bead.getBoundingClientRect().width);
+    const smaller = Number(/1 : (\d+)/.exec(await kept.locator('[data-test=bead-scale]').innerText())?.[1] ?? 1);
+    const mm = parseFloat(await kept.locator('ol .mm').first().innerText());
+    expect((width / mm) * smaller, 'true on this very screen').to.be.closeTo(perMm, 0.12);
   });
 
   it('is renamed where its name stands', async () => {
@@ -80,10 +99,8 @@ describe('a kept pile', () => {
       before.join(),
     );
     await page.getByRole('button', { name: 'How you see' }).click();
-    await page.locator('.v-select', { hasText: 'You dull colours' }).click();
-    await page.locator('.v-list-item', { hasText: 'by earths and black' }).click();
-    await page.locator('.v-select', { hasText: 'Your knife measures' }).click();
-    await page.locator('.v-list-item', { hasText: 'within a quarter' }).click();
+    await page.getByRole('radio', { name: 'by earths and black' }).check();
+    await page.getByRole('radio', { name: '± 25 %' }).check();
     await page.getByRole('button', { name: 'Done', exact: true }).click();
     const { rows } = (await page.evaluate(async () => (await fetch('/api/studio')).json())) as {
       rows: { settings: { knife: number; dulling: string }[] };

@@ -20,7 +20,7 @@ defineExpose({ focus: () => input.value?.focus() });
     <label :for="id">{{ label }}</label>
     <div class="line">
       <input :id="id" ref="input" v-model="text" type="text" autocomplete="off" spellcheck="false" v-bind="$attrs" />
-      <v-btn v-if="clearable && text" :icon="mdiClose" :aria-label="`Clear: ${label}`" @click="clear" />
+      <v-btn v-if="clearable && text" :icon="mdiClose" aria-label="Clear" @click="clear" />
     </div>
   </div>
 </template>

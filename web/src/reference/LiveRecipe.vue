@@ -87,7 +87,7 @@ const lost = computed(() => (props.live?.answer?.reach === 'in' ? '' : (recipe.v
     gap: calc(6 * var(--unit));
   }
 }
-@media (max-width: 600px) {
+@media (max-width: 600px), (max-height: 520px) {
   .live,
   .seen,
   .mixed {

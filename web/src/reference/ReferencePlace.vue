@@ -167,7 +167,7 @@ useShortcuts(() => [
   }
 }
 /* On a phone what is asked less often stands last. */
-@media (max-width: 600px) and (orientation: portrait) {
+@media (max-width: 600px) and (orientation: portrait), (max-height: 520px) {
   .panel {
     display: flex;
     flex-direction: column;

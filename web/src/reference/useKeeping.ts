@@ -14,12 +14,12 @@ const isAt = (reading: LiveReading | undefined, place: Place | undefined): boole
 
 /**
  * Keeps piles: what was pointed at when it was pressed, once. A recipe that is still on its way is
- * waited for; a press while one is being kept, or at the spot that was kept last, keeps nothing more.
+ * waited for; a press at the spot that is being kept, or was kept last, keeps nothing more.
  */
 export function useKeeping(live: ShallowRef<LiveReading | undefined>, place: Ref<Place | undefined>) {
   const piles = usePiles();
   const store = useReference();
-  let keeping = false;
+  const beingKept = new Set<string>();
   let last: LiveReading | undefined;
 
   /** The reading of where the hand is now, once it is there. */
@@ -41,9 +41,11 @@ export function useKeeping(live: ShallowRef<LiveReading | undefined>, place: Ref
   async function keep(): Promise<void> {
     const wanted = place.value;
     const { reference } = store;
-    if (keeping || !wanted || !reference) return;
+    if (!wanted || !reference) return;
+    const spot = `${wanted.x} ${wanted.y} ${store.radius}`;
+    if (beingKept.has(spot)) return;
     if (last && isAt(last, wanted) && last.radius === store.radius) return;
-    keeping = true;
+    beingKept.add(spot);
     try {
       const reading = await readingOf(wanted);
       const proposal = reading?.answer?.proposals[0];
@@ -57,7 +59,7 @@ export function useKeeping(live: ShallowRef<LiveReading | undefined>, place: Ref
       });
       if (kept) last = reading;
     } finally {
-      keeping = false;
+      beingKept.delete(spot);
     }
   }
 

@@ -139,13 +139,18 @@ async function undo(): Promise<void> {
 .trouble {
   color: rgb(var(--v-theme-error));
 }
+/* Where there is no room for both, whose piles these are gives way to what was just done. */
+@media (max-width: 800px) {
+  .gives-way {
+    display: none;
+  }
+}
 @media (max-width: 600px) {
   .head-line {
     padding-left: calc(2 * var(--unit));
   }
   .by-key,
   .redo,
-  .gives-way,
   .whose .quiet {
     display: none;
   }
