@@ -5,6 +5,7 @@ export * from './colour/illuminants.ts';
 export * from './colour/integrate.ts';
 export * from './colour/difference.ts';
 export * from './colour/value.ts';
+export * from './colour/names.ts';
 export * from './colour/temperature.ts';
 export * from './colour/display.ts';
 export * from './colour/adaptation.ts';

@@ -7,6 +7,7 @@ import {
   deltaE00,
   deltaE76,
   fromScale,
+  colourName,
   hexToLab,
   ILLUMINANTS,
   labOf,
@@ -209,5 +210,32 @@ describe('temperature', () => {
     const words = [0.2, 1, 3, 8, 20, 60].map(temperatureWord);
     expect(new Set(words).size).to.equal(6);
     expect(relativeTemperature([50, 1, 1], [50, -1, -1])).to.be.above(2);
+  });
+});
+
+describe('what a colour is called', () => {
+  it('is what a painter says of it', () => {
+    const called = (hex: string): string => colourName(hexToLab(hex));
+    expect(['#000000', '#777777', '#ffffff'].map(called)).to.deep.equal(['black', 'grey', 'white']);
+    expect(called('#9a8f5c')).to.equal('khaki');
+    expect(called('#7a3f24')).to.be.oneOf(['russet', 'chestnut', 'nut brown']);
+    expect(called('#6a7f5a')).to.match(/green$/);
+    expect(called('#1d2a52')).to.be.oneOf(['navy', 'midnight blue']);
+  });
+
+  it('is a word for every colour, the same each time, and no hue for what has none', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 0xffffff }), (rgb) => {
+        const lab = hexToLab(`#${rgb.toString(16).padStart(6, '0')}`);
+        const name = colourName(lab);
+        expect(name).to.match(/^[a-z][a-z -]+$/);
+        expect(colourName(lab)).to.equal(name);
+      }),
+    );
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 100, noNaN: true }), (L) => {
+        expect(colourName([L, 0, 0])).to.match(/black|charcoal|grey|white/);
+      }),
+    );
   });
 });

@@ -1,4 +1,4 @@
-import { hueDegrees, labToLch, type Lab } from './spaces.ts';
+import { labToLch, type Lab } from './spaces.ts';
 
 /** Signed temperature in units of Lab chroma: warm positive, cool negative, 0 at neutral. */
 export type Temperature = number & { readonly __unit?: 'temperature' };
@@ -47,38 +47,4 @@ export function relativeTemperatureWord(t: Temperature): string {
   if (amount < 0.5) return 'as warm';
   const grade = amount < 2 ? 'a breath ' : amount < 5 ? 'slightly ' : amount < 14 ? '' : 'much ';
   return grade + (t > 0 ? 'warmer' : 'cooler');
-}
-
-const CHROMAS: readonly (readonly [below: number, word: string])[] = [
-  [2, 'grey'],
-  [10, 'greyed'],
-  [25, 'dull'],
-  [45, 'moderate'],
-  [70, 'strong'],
-];
-
-/** `grey`, `greyed`, `dull`, `moderate`, `strong` or `intense`. */
-export const chromaWord = (C: number): string => CHROMAS.find(([below]) => C < below)?.[1] ?? 'intense';
-
-const HUES: readonly (readonly [upTo: number, word: string])[] = [
-  [8, 'rose'],
-  [48, 'red'],
-  [72, 'orange'],
-  [84, 'yellow-orange'],
-  [104, 'yellow'],
-  [128, 'yellow-green'],
-  [168, 'green'],
-  [210, 'blue-green'],
-  [245, 'greenish blue'],
-  [285, 'blue'],
-  [318, 'violet'],
-  [345, 'purple'],
-  [360, 'rose'],
-];
-
-/** The painter's name of a hue family; `neutral` below chroma 2. */
-export function hueWord(lab: Lab): string {
-  if (Math.hypot(lab[1], lab[2]) < 2) return 'neutral';
-  const h = hueDegrees(lab[1], lab[2]);
-  return HUES.find(([upTo]) => h <= upTo)![1];
 }

@@ -1,13 +1,7 @@
-import { chromaWord, hueWord, IN_REACH, labToLch, NEAR_REACH, temperatureWord, valueOfLightness, type Lab } from '@dusk/core';
+import { colourName, IN_REACH, NEAR_REACH, temperatureWord, valueOfLightness, type Lab } from '@dusk/core';
 
-/** `dull orange`, `grey`: chroma and hue as a painter says them. */
-function hueAndChroma(lab: Lab): string {
-  const chroma = chromaWord(labToLch(lab)[1]);
-  return chroma === 'grey' ? 'grey' : `${chroma} ${hueWord(lab)}`;
-}
-
-/** `warm, dull orange`. */
-export const describe = (lab: Lab, temperature: number): string => `${temperatureWord(temperature)}, ${hueAndChroma(lab)}`;
+/** `warm, khaki`: temperature, then what a painter calls it. */
+export const describe = (lab: Lab, temperature: number): string => `${temperatureWord(temperature)}, ${colourName(lab)}`;
 
 /** How a prediction differs from its target in value, as a painter says it. */
 export function valueDifference(error: number): string {
@@ -28,7 +22,7 @@ export function closeness(deltaE00: number): string {
 }
 
 /** A first name for a pile; the painter may give a better one. */
-export const firstName = (lab: Lab): string => `${hueAndChroma(lab)} ${valueOfLightness(lab[0]).toFixed(1)}`;
+export const firstName = (lab: Lab): string => `${colourName(lab)} ${valueOfLightness(lab[0]).toFixed(1)}`;
 
 /** `14:20`, in the painter's own time. */
 export const clock = (at: string): string => new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
