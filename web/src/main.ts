@@ -13,4 +13,4 @@ const app = createApp(Window).use(createPinia()).use(vuetify);
 await useNotices().attempt(() => useStudio().load('studio'));
 useTrueSize();
 app.use(router).mount('#app');
-fetchAhead();
+void fetchAhead();

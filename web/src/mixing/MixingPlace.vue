@@ -40,7 +40,7 @@ useShortcuts(() => [{ key: 'l', run: () => (logging.value = true) }]);
       and keep it, or log a pile that you have mixed already.
       <template #step>
         <v-btn variant="outlined" :to="{ name: 'reference', params: { paintingId } }">Point at a colour</v-btn>
-        <v-btn variant="outlined" class="ms-3" @click="logging = true">Log a pile</v-btn>
+        <v-btn variant="outlined" class="also" @click="logging = true">Log a pile</v-btn>
       </template>
     </EmptyPlace>
     <template v-else>
@@ -71,6 +71,9 @@ useShortcuts(() => [{ key: 'l', run: () => (logging.value = true) }]);
 </template>
 
 <style scoped>
+.also {
+  margin-left: calc(3 * var(--unit));
+}
 .piles {
   height: 100%;
   overflow-y: auto;

@@ -73,7 +73,7 @@ const use = (): Promise<boolean> => paintings.change(paintings.onEasel!.id, { pa
           ><span v-for="tube in tubesOf(palette.tubeIds)" :key="tube.id" class="dab" :style="{ background: show(tube.masstone).css }"
         /></span>
       </RouterLink>
-      <v-btn variant="outlined" color="primary" class="mx-6 mt-3" :prepend-icon="mdiPlus" @click="make">New palette</v-btn>
+      <v-btn variant="outlined" color="primary" class="new" :prepend-icon="mdiPlus" @click="make">New palette</v-btn>
     </nav>
     <section v-if="opened" class="open" :aria-label="`Palette ${opened.name}`">
       <header>
@@ -165,6 +165,9 @@ const use = (): Promise<boolean> => paintings.change(paintings.onEasel!.id, { pa
   border-left-color: rgb(var(--v-theme-primary));
   background: rgb(var(--v-theme-surface));
 }
+.new {
+  margin: calc(3 * var(--unit)) calc(6 * var(--unit));
+}
 .row {
   display: flex;
   gap: calc(2 * var(--unit));
@@ -225,10 +228,10 @@ header {
   .palette.open {
     border-top-color: rgb(var(--v-theme-primary));
   }
-  .list > .v-btn {
+  .new {
     flex: none;
     align-self: center;
-    margin: 0 !important;
+    margin: 0;
   }
   .open:is(section) {
     padding: calc(3 * var(--unit)) calc(4 * var(--unit));

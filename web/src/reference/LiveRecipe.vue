@@ -1,24 +1,40 @@
 <script setup lang="ts">
-import { areaWarning, type Trust } from '@dusk/core';
+import { areaWarning, valueOfLightness, type Trust } from '@dusk/core';
+import { refDebounced } from '@vueuse/core';
 import { computed } from 'vue';
 import ColourPair from '../chips/ColourPair.vue';
 import TrustMark from '../chips/TrustMark.vue';
 import ValueLine from '../chips/ValueLine.vue';
-import { closeness, valueDifference } from '../chips/words.ts';
+import { closeness, describe, valueDifference } from '../chips/words.ts';
 import RecipeSteps from '../mixing/RecipeSteps.vue';
+import { useKnown } from '../mixing/useKnown.ts';
+import { useSettings } from '../shell/settings.ts';
 import type { LiveReading } from './useLiveRecipe.ts';
 
 /** What is under the pointer and the recipe for it, told while the pointer moves. */
 const props = defineProps<{ live: LiveReading | undefined; trust: Trust | undefined; amountMl: number }>();
 const emit = defineEmits<{ keep: [] }>();
+const settings = useSettings();
+const { short } = useKnown();
 
 const recipe = computed(() => props.live?.answer?.proposals[0]);
 const warning = computed(() => props.live && areaWarning(props.live));
 const lost = computed(() => (props.live?.answer?.reach === 'in' ? '' : (recipe.value?.givesWay.join(', ') ?? '')));
+
+/** For ears: what is under the point and what to mix for it, once the hand has come to rest. */
+const REST_MS = 700;
+const reading = computed(() => {
+  if (!props.live) return '';
+  const value = settings.valueText(valueOfLightness(props.live.lab[0]));
+  const mix = recipe.value ? `; mix ${short(recipe.value.mixture)}, ${closeness(recipe.value.deltaE00)}` : '';
+  return `Value ${value}, ${describe(props.live.lab, settings.temperatureOf(props.live.lab))}${mix}.`;
+});
+const said = refDebounced(reading, REST_MS);
 </script>
 
 <template>
   <div class="live">
+    <p class="for-readers" role="status" data-test="said">{{ said }}</p>
     <template v-if="live">
       <div class="seen">
         <ColourPair :target="live.lab" :mixed="recipe?.lab" />

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiDeleteOutline, mdiImagePlusOutline } from '@mdi/js';
-import { computed, ref, toRef, useTemplateRef } from 'vue';
+import { computed, nextTick, ref, toRef, useTemplateRef, watch } from 'vue';
 import { useDesk } from '../engine/useDesk.ts';
 import { usePaintings } from '../paintings/paintings.ts';
 import EmptyPlace from '../shell/EmptyPlace.vue';
@@ -20,13 +20,28 @@ const { place, live, trust, pointAt } = useLiveRecipe(
 );
 const { keep, amountMl } = useKeeping(live, place);
 const bringing = ref(false);
+/** A picture that was brought has the focus once it is there, so that the arrow keys move over it. */
+const arrives = ref(false);
+const whole = useTemplateRef('whole');
+watch(
+  () => store.pixels,
+  async (pixels) => {
+    if (!pixels || !arrives.value) return;
+    arrives.value = false;
+    await nextTick();
+    whole.value?.querySelector<HTMLElement>('[role=application]')?.focus({ preventScroll: true });
+  },
+);
 const chooser = useTemplateRef('chooser');
 
 async function bring(files: FileList | null | undefined): Promise<void> {
   const file = files?.[0];
   if (!file || !paintings.onEasel) return;
   bringing.value = true;
-  if (await paintings.addReference(paintings.onEasel.id, file)) store.chosenId = undefined;
+  if (await paintings.addReference(paintings.onEasel.id, file)) {
+    store.chosenId = undefined;
+    arrives.value = true;
+  }
   bringing.value = false;
   if (chooser.value) chooser.value.value = '';
 }
@@ -40,7 +55,7 @@ useShortcuts(() => [
 </script>
 
 <template>
-  <div v-if="paintings.onEasel" class="reference" @dragover.prevent @drop.prevent="bring($event.dataTransfer?.files)">
+  <div v-if="paintings.onEasel" ref="whole" class="reference" @dragover.prevent @drop.prevent="bring($event.dataTransfer?.files)">
     <input
       ref="chooser"
       class="chooser"
@@ -102,7 +117,7 @@ useShortcuts(() => [
 <style scoped>
 .reference {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 372px;
+  grid-template-columns: minmax(0, 1fr) clamp(372px, 26vw, 520px);
   height: 100%;
 }
 .stage {

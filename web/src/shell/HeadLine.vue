@@ -3,9 +3,8 @@ import { mdiClose, mdiKeyboardOutline, mdiRedoVariant, mdiTuneVariant, mdiUndoVa
 import { computed, ref, watch } from 'vue';
 import { usePaintings } from '../paintings/paintings.ts';
 import { useStudio } from '../studio/useStudio.ts';
-import WaitingSheet from '../studio/WaitingSheet.vue';
 import { useNotices } from './notices.ts';
-import SettingsSheet from './SettingsSheet.vue';
+import { onceTrue, SettingsSheet, WaitingSheet } from './sheets.ts';
 
 /** The line along the top: whose piles these are, what was just done, and what is about the whole studio. Nothing lies under it. */
 const emit = defineEmits<{ shortcuts: [] }>();
@@ -14,6 +13,9 @@ const studio = useStudio();
 const notices = useNotices();
 const settingsOpen = ref(false);
 const waitingOpen = ref(false);
+/** Sheets are fetched once they are asked for. */
+const settingsAsked = onceTrue(settingsOpen);
+const waitingAsked = onceTrue(waitingOpen);
 
 /** What the studio has not got yet, in a word or two. */
 const waits = computed(() => {
@@ -73,8 +75,8 @@ async function undo(): Promise<void> {
     />
     <v-btn :icon="mdiTuneVariant" aria-label="How you see" title="How you see and measure" @click="settingsOpen = true" />
     <v-btn class="by-key" :icon="mdiKeyboardOutline" aria-label="Keys" title="Keys (?)" @click="emit('shortcuts')" />
-    <SettingsSheet v-model="settingsOpen" />
-    <WaitingSheet v-model="waitingOpen" />
+    <SettingsSheet v-if="settingsAsked" v-model="settingsOpen" />
+    <WaitingSheet v-if="waitingAsked" v-model="waitingOpen" />
   </header>
 </template>
 

@@ -5,12 +5,11 @@ import { useTheme } from 'vuetify';
 import { surroundStyle } from '../chips/surround.ts';
 import { usePaintings } from '../paintings/paintings.ts';
 import { useStudio } from '../studio/useStudio.ts';
-import Ledge from './ledge/Ledge.vue';
 import HeadLine from './HeadLine.vue';
 import Rail from './Rail.vue';
 import { useNotices } from './notices.ts';
 import { useSettings } from './settings.ts';
-import ShortcutsSheet from './ShortcutsSheet.vue';
+import { Ledge, onceTrue, ShortcutsSheet } from './sheets.ts';
 import { useSight } from './sight.ts';
 import SightFilters from './SightFilters.vue';
 import { useShortcuts } from './useShortcuts.ts';
@@ -23,6 +22,7 @@ const studio = useStudio();
 const notices = useNotices();
 const sight = useSight();
 const sheet = ref(false);
+const sheetAsked = onceTrue(sheet);
 
 watch(
   () => store.settings.room,
@@ -46,6 +46,13 @@ watch(
   },
 );
 
+/** What had the focus may be gone with what was taken back. */
+async function turnBack(how: () => Promise<void>): Promise<void> {
+  await how();
+  await nextTick();
+  if (document.activeElement === document.body) main.value?.focus({ preventScroll: true });
+}
+
 const atEasel = computed(() => route.name === 'easel');
 const hasLedge = computed(() => paintings.onEasel !== undefined && !atEasel.value);
 
@@ -59,8 +66,8 @@ useShortcuts(() => [
   { key: 'g', run: () => (sight.grey = !sight.grey) },
   { key: 's', run: () => (sight.squint = !sight.squint) },
   { key: '?', run: () => (sheet.value = true) },
-  { key: 'mod+z', run: () => void studio.undo() },
-  { key: 'mod+shift+z', run: () => void studio.redo() },
+  { key: 'mod+z', run: () => void turnBack(studio.undo) },
+  { key: 'mod+shift+z', run: () => void turnBack(studio.redo) },
 ]);
 </script>
 
@@ -75,7 +82,7 @@ useShortcuts(() => [
       </main>
       <Ledge v-if="hasLedge" />
     </div>
-    <ShortcutsSheet v-model="sheet" />
+    <ShortcutsSheet v-if="sheetAsked" v-model="sheet" />
   </v-app>
 </template>
 

@@ -1,4 +1,6 @@
 import { createRouter, createWebHistory } from 'vue-router';
+import { fetchParts } from './sheets.ts';
+import { useNotices } from './notices.ts';
 import { usePaintings } from '../paintings/paintings.ts';
 
 export const router = createRouter({
@@ -17,15 +19,16 @@ export const router = createRouter({
 
 const FETCH_AHEAD_MS = 400;
 
-/** Fetches every place once the first is open, so that all can be gone to while the studio is away. */
-export function fetchAhead(): void {
-  setTimeout(() => {
-    for (const { components } of router.getRoutes()) {
-      const place = components?.['default'];
-      // What is lazy is a function; one that cannot be had now is asked for again when it is gone to.
-      if (typeof place === 'function') void (place as () => Promise<unknown>)().catch(() => undefined);
-    }
-  }, FETCH_AHEAD_MS);
+/** Fetches every place once the first is shown, so that all can be gone to while the studio is away; nothing of it is in the way of the first. */
+export async function fetchAhead(): Promise<void> {
+  await router.isReady();
+  await new Promise((done) => setTimeout(done, FETCH_AHEAD_MS));
+  void fetchParts();
+  for (const { components } of router.getRoutes()) {
+    const place = components?.['default'];
+    // What is lazy is a function; one that cannot be had now is asked for again when it is gone to.
+    if (typeof place === 'function') await (place as () => Promise<unknown>)().catch(() => undefined);
+  }
 }
 
 router.beforeEach((to) => {
@@ -35,4 +38,9 @@ router.beforeEach((to) => {
   if (!paintings.byId.has(paintingId)) return { name: 'paintings' };
   paintings.setOnEasel(paintingId);
   return true;
+});
+
+// A place that cannot be fetched says so; the one that is open stays.
+router.onError(() => {
+  useNotices().refused('This place could not be fetched: the studio does not answer. Try again once it does.');
 });

@@ -2,7 +2,7 @@ import '@fontsource/alegreya-sans/latin-400.css';
 import '@fontsource/alegreya-sans/latin-500.css';
 import '@fontsource/alegreya-sans/latin-700.css';
 import '@fontsource/alegreya-sans/latin-ext-400.css';
-import 'vuetify/styles';
+import 'vuetify/styles/core';
 import './studio.css';
 import { createVuetify, type ThemeDefinition } from 'vuetify';
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg';
