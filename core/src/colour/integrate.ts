@@ -12,31 +12,43 @@ export interface Weights {
   readonly white: Xyz;
 }
 
+/** Four neighbouring samples of a table, the first by its place, and how much each counts; used over and over. */
+interface Shares4 {
+  first: number;
+  readonly share: Float64Array;
+}
+const inTable: Shares4 = { first: 0, share: new Float64Array(4) };
+const inBands: Shares4 = { first: 0, share: new Float64Array(4) };
+
 /**
  * Shares of four neighbouring samples in the value at `position` (in samples) of an evenly
- * spaced table of `count`: cubic Lagrange interpolation, as in ASTM E2022.
+ * spaced table of `count`: cubic Lagrange interpolation, as in ASTM E2022. Written in place: it is
+ * done a thousand times before the first colour is seen.
  */
-function cubicShares(position: number, count: number): readonly (readonly [index: number, share: number])[] {
+function cubicShares(position: number, count: number, into: Shares4): void {
   const first = Math.min(Math.max(Math.floor(position) - 1, 0), count - 4);
   const t = position - first;
-  return [0, 1, 2, 3].map((i) => {
-    let share = 1;
-    for (let j = 0; j < 4; j++) if (j !== i) share *= (t - j) / (i - j);
-    return [first + i, share] as const;
-  });
+  into.first = first;
+  into.share[0] = ((t - 1) * (t - 2) * (t - 3)) / -6;
+  into.share[1] = (t * (t - 2) * (t - 3)) / 2;
+  into.share[2] = (t * (t - 1) * (t - 3)) / -2;
+  into.share[3] = (t * (t - 1) * (t - 2)) / 6;
 }
 
 /** Share of each band in the reflectance at `nm`; end values held outside 380–730 nm (ASTM E308). */
-function bandShares(nm: number): readonly (readonly [band: number, share: number])[] {
+function bandShares(nm: number, into: Shares4): void {
   const position = (nm - FIRST_NM) / STEP_NM;
-  if (position <= 0) return [[0, 1]];
-  if (position >= BANDS - 1) return [[BANDS - 1, 1]];
-  return cubicShares(position, BANDS);
+  if (position > 0 && position < BANDS - 1) return cubicShares(position, BANDS, into);
+  into.first = position <= 0 ? 0 : BANDS - 4;
+  into.share.fill(0);
+  into.share[position <= 0 ? 0 : 3] = 1;
 }
 
-/** Value of a smooth 5 nm table at any wavelength inside it. */
-const readSmooth = (table: readonly number[], nm: number): number =>
-  cubicShares((nm - POWER_FIRST_NM) / POWER_STEP_NM, POWER_COUNT).reduce((sum, [i, share]) => sum + share * table[i]!, 0);
+/** Value of a smooth 5 nm table where {@link inTable} says. */
+function readSmooth(table: readonly number[]): number {
+  const { first, share } = inTable;
+  return share[0]! * table[first]! + share[1]! * table[first + 1]! + share[2]! * table[first + 2]! + share[3]! * table[first + 3]!;
+}
 
 /** Value of a 5 nm table of power at any wavelength inside it, linear as CIE 15 asks of its illuminants. */
 function readPower(table: readonly number[], nm: number): number {
@@ -53,10 +65,11 @@ function makeWeights(light: Illuminant): Weights {
   const tables = [OBSERVER_1931.x, OBSERVER_1931.y, OBSERVER_1931.z];
   for (let nm = POWER_FIRST_NM; nm <= 780; nm += step) {
     const p = readPower(power, nm);
-    const shares = bandShares(nm);
+    bandShares(nm, inBands);
+    cubicShares((nm - POWER_FIRST_NM) / POWER_STEP_NM, POWER_COUNT, inTable);
     for (let c = 0; c < 3; c++) {
-      const w = p * readSmooth(tables[c]!, nm);
-      for (const [band, share] of shares) sums[c]![band]! += w * share;
+      const w = p * readSmooth(tables[c]!);
+      for (let k = 0; k < 4; k++) sums[c]![inBands.first + k]! += w * inBands.share[k]!;
     }
   }
   const total = sums[1].reduce((s, v) => s + v, 0);
