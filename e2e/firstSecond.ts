@@ -5,6 +5,8 @@ export interface FirstSecond {
   /** Bytes that came over the wire until the first place was there: all, and of these fonts. */
   readonly bytes: number;
   readonly fontBytes: number;
+  /** Of these, what the studio holds: tubes with their curves, palettes, paintings. */
+  readonly rowBytes: number;
   readonly requests: number;
   /** Until the first place was there, ms. */
   readonly shownMs: number;
@@ -31,6 +33,7 @@ export async function firstSecond(): Promise<FirstSecond> {
   const urls = new Map<string, string>();
   let bytes = 0;
   let fontBytes = 0;
+  let rowBytes = 0;
   let requests = 0;
   let counts = true;
   wire.on('Network.responseReceived', ({ requestId, response }) => void urls.set(requestId, response.url));
@@ -40,6 +43,7 @@ export async function firstSecond(): Promise<FirstSecond> {
     // Pictures are the painter's own, not the product's.
     if (/\/api\/pictures/.test(urls.get(requestId) ?? '')) return;
     bytes += encodedDataLength;
+    if (/\/api\//.test(urls.get(requestId) ?? '')) rowBytes += encodedDataLength;
     if (/\.woff2?$/.test(urls.get(requestId) ?? '')) fontBytes += encodedDataLength;
   });
   const longest: Record<string, number> = {};
@@ -76,5 +80,5 @@ export async function firstSecond(): Promise<FirstSecond> {
     }
   });
   await sitting.end();
-  return { bytes, fontBytes, requests, shownMs, longest };
+  return { bytes, fontBytes, rowBytes, requests, shownMs, longest };
 }
