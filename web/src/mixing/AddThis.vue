@@ -65,6 +65,10 @@ const lines = computed(() => (way.value ? measured(way.value) : []));
 const BESIDE_PX = 196;
 const host = useTemplateRef('host');
 const beads = useBeads(host, BESIDE_PX, () => lines.value.map((line) => line.beadMm));
+/** Less than an eighth of a part says nothing to a knife: then the bead does. */
+const LEAST_SAID = 1 / 8;
+const doseText = ({ parts, beadMm }: { parts: number; beadMm: number }): string =>
+  parts < LEAST_SAID - 0.01 ? `${mmText(beadMm)} of` : partsText(parts);
 const becomes = computed(() => {
   if (!way.value) return '';
   const kept = props.pile.there * share(way.value);
@@ -80,7 +84,7 @@ const instead = computed(() =>
 const isReadingsOwn = computed(() => correction.value !== undefined && correction.value.off - correction.value.believedOff > 0.5);
 const short = (other: Way): string =>
   `${other.part ? `keep ${partsText(other.part.keep)}, add ` : ''}${measured(other)
-    .map(({ parts, name }) => `${partsText(parts)} ${name}`)
+    .map((line) => `${doseText(line)} ${line.name}`)
     .join(' · ')}`;
 </script>
 
@@ -95,7 +99,7 @@ const short = (other: Way): string =>
           <span class="after" :style="{ background: white.shown(line.after).css }" title="the pile after this" />
           <div class="what">
             <p>
-              <strong>{{ partsText(line.parts) }}</strong> {{ line.name }} <span class="quiet">{{ mlText(line.ml) }}</span>
+              <strong>{{ doseText(line) }}</strong> {{ line.name }} <span class="quiet">{{ mlText(line.ml) }}</span>
             </p>
             <span class="bead" :style="{ width: beads.widthOf(line.beadMm), background: show(line.paint).css }" />
           </div>
