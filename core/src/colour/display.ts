@@ -1,4 +1,17 @@
-import { clampChroma, converter, displayable, formatHex, parse } from 'culori';
+import {
+  clampChroma,
+  converter,
+  displayable,
+  formatHex,
+  modeLab65,
+  modeLch65,
+  modeLrgb,
+  modeP3,
+  modeRgb,
+  modeXyz65,
+  parse,
+  useMode,
+} from 'culori/fn';
 import { CraftError } from '../errors.ts';
 import type { Lab, LinearRgb } from './spaces.ts';
 
@@ -12,6 +25,9 @@ export interface Shown {
   /** False when the chroma had to be reduced, at the same lightness and hue. */
   readonly inDisplay: boolean;
 }
+
+// Only the spaces that are used come along to the page.
+for (const mode of [modeRgb, modeLrgb, modeXyz65, modeLab65, modeLch65, modeP3]) useMode(mode as Parameters<typeof useMode>[0]);
 
 const toP3 = converter('p3');
 const toLab65 = converter('lab65');
