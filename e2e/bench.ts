@@ -4,8 +4,10 @@
 import { randomUUID } from 'node:crypto';
 import { writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
+import { seeded } from '@dusk/core/random';
 import { makeChange } from '@dusk/server';
 import type { Answer, Operation } from '@dusk/wire';
+import { layDabs, sizeOf } from '../web/src/shell/ledge/lay.ts';
 import { firstSecond } from './firstSecond.ts';
 import { Sitting } from './studio.ts';
 
@@ -132,6 +134,23 @@ const many = async (path: string): Promise<number[]> => {
 note('the studio with 503 paintings', await many('studio'), '316 ms before');
 note('a painting with 2,000 piles', await many(`paintings/${crowded}`), '1,000 ms before');
 await sitting.end();
+
+// Laying the ledge.
+const random = seeded(11);
+for (const count of [60, 200]) {
+  const dabs = Array.from({ length: count }, (_, i) => ({
+    id: `pile ${i}`,
+    x: 38 + 1203 * (0.15 + 0.7 * random()),
+    warmth: 2 * random() - 1,
+    size: sizeOf(1 + 12 * random(), count),
+  }));
+  const laying = Array.from({ length: 40 }, () => {
+    const from = performance.now();
+    layDabs(dabs, 100);
+    return performance.now() - from;
+  });
+  note(`laying the ledge, ${count} piles`, laying.slice(5), '');
+}
 
 const ms = (v: number): string => `${v < 10 ? v.toFixed(1) : v.toFixed(0)} ms`;
 const table = [

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiDeleteOutline, mdiPencilOutline, mdiPlus } from '@mdi/js';
+import { mdiDeleteOutline, mdiPencilOutline } from '@mdi/js';
 import { show } from '@dusk/core';
 import type { PaintingDto } from '@dusk/wire';
 import { computed, ref, shallowRef } from 'vue';
@@ -47,12 +47,12 @@ const to = (painting: PaintingDto) => ({ name: 'reference', params: { paintingId
       A painting holds its reference pictures, the tubes you limit yourself to, and every pile you mix for it. Begin one, or stop the
       program and start it with
       <code>npm run demo</code> to see a studio at work.
-      <template #step><v-btn variant="outlined" color="primary" :prepend-icon="mdiPlus" @click="begin">Begin a painting</v-btn></template>
+      <template #step><button type="button" class="main-key" @click="begin">Begin a painting</button></template>
     </EmptyPlace>
     <template v-else>
       <header>
         <h1>On the easel</h1>
-        <v-btn variant="outlined" color="primary" :prepend-icon="mdiPlus" @click="begin">Begin a painting</v-btn>
+        <button type="button" class="main-key" @click="begin">Begin a painting</button>
       </header>
       <div class="cards">
         <article v-for="{ painting, picture, palette, dabs } in cards" :key="painting.id" class="card">

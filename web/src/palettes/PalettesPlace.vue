@@ -73,7 +73,7 @@ const use = (): Promise<boolean> => paintings.change(paintings.onEasel!.id, { pa
           ><span v-for="tube in tubesOf(palette.tubeIds)" :key="tube.id" class="dab" :style="{ background: show(tube.masstone).css }"
         /></span>
       </RouterLink>
-      <v-btn variant="outlined" color="primary" class="new" :prepend-icon="mdiPlus" @click="make">New palette</v-btn>
+      <v-btn variant="outlined" class="new" :prepend-icon="mdiPlus" @click="make">New palette</v-btn>
     </nav>
     <section v-if="opened" class="open" :aria-label="`Palette ${opened.name}`">
       <header>
@@ -83,7 +83,7 @@ const use = (): Promise<boolean> => paintings.change(paintings.onEasel!.id, { pa
           :most="80"
           :on-rename="(name, meanwhile) => palettes.change(opened!.id, { name }, meanwhile)"
         />
-        <v-btn v-if="paintings.onEasel && !inUse" variant="outlined" color="primary" class="use" @click="use"
+        <v-btn v-if="paintings.onEasel && !inUse" variant="outlined" class="use" @click="use"
           >Paint “{{ paintings.onEasel.title }}” with it</v-btn
         >
         <v-btn :icon="mdiDeleteOutline" aria-label="Put this palette away" title="Put this palette away" @click="remove" />
@@ -104,9 +104,7 @@ const use = (): Promise<boolean> => paintings.change(paintings.onEasel!.id, { pa
           />
         </TubeSwatch>
       </div>
-      <v-btn v-if="!adding" variant="outlined" color="primary" :prepend-icon="mdiPlus" :disabled="full" @click="adding = true"
-        >Add a tube</v-btn
-      >
+      <v-btn v-if="!adding" variant="outlined" :prepend-icon="mdiPlus" :disabled="full" @click="adding = true">Add a tube</v-btn>
       <section v-else aria-label="Tubes to add" class="adding">
         <div class="search">
           <Field
@@ -162,7 +160,7 @@ const use = (): Promise<boolean> => paintings.change(paintings.onEasel!.id, { pa
   border-left: 3px solid transparent;
 }
 .palette.open {
-  border-left-color: rgb(var(--v-theme-primary));
+  border-left-color: rgb(var(--v-theme-on-surface));
   background: rgb(var(--v-theme-surface));
 }
 .new {
@@ -226,7 +224,7 @@ header {
     border-top: 3px solid transparent;
   }
   .palette.open {
-    border-top-color: rgb(var(--v-theme-primary));
+    border-top-color: rgb(var(--v-theme-on-surface));
   }
   .new {
     flex: none;

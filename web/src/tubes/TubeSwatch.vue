@@ -57,8 +57,9 @@ const values = computed(() =>
   font-size: var(--size-note);
   line-height: 1.25;
 }
+/* No colour beside a chip: what asks for care is told by weight. */
 .caution {
-  color: rgb(var(--v-theme-primary));
+  font-weight: 700;
 }
 @media (max-width: 600px) {
   .tube {
