@@ -134,13 +134,27 @@ for (const { name, width, height, hasTouch } of SIZES)
         expect(Math.abs((x - strip.x) / strip.width - (0.03 + 0.094 * value)) / 0.094, says).to.be.at.most(0.101);
       }
       for (const { x, y, href } of links.filter((_, i) => i % 7 === 0)) {
+        const before = page.url();
         await (hasTouch ? page.touchscreen.tap(x, y) : page.mouse.click(x, y));
         const fan = page.getByRole('navigation', { name: 'Piles that share this place' });
         const one = fan.locator(`a[href="${href}"]`);
         await soon(async () => page.url().endsWith(href) || (await one.count()) === 1, `the pile ${href}`);
-        if ((await fan.count()) > 0) await one.click();
+        if ((await fan.count()) > 0) {
+          expect(page.url(), 'nothing is opened before it is clear which').to.equal(before);
+          await one.click();
+        }
         await soon(async () => page.url().endsWith(href), `the pile ${href} is open`);
       }
+      // By key: one stop for Tab, arrows from dark to light, Home and End.
+      const held = () => page.evaluate(() => document.activeElement?.getAttribute('aria-label') ?? '');
+      await page.locator('.ledge a.pile[tabindex="0"]').focus();
+      await page.keyboard.press('Home');
+      await soon(async () => (await held()) === links[0]!.says, 'the darkest pile has the focus');
+      await page.keyboard.press('ArrowRight');
+      await page.keyboard.press('ArrowRight');
+      await soon(async () => (await held()) === links[2]!.says, 'two piles lighter');
+      await page.keyboard.press('Enter');
+      await soon(async () => page.url().endsWith(links[2]!.href), 'opened by key');
     });
   });
 

@@ -361,7 +361,8 @@ describe('where it lands', () => {
           expect(found!.deltaE00).to.be.at.most(1.03 * tried + 0.12);
         }
       }),
-      { numRuns: 60 },
+      // Far out of reach the formula has hollows of its own.
+      { numRuns: 120, examples: [[[50.54, 0, 0]], [[20, -40, -40]], [[23, -24, -24]]] },
     );
   });
 });

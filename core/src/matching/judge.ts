@@ -29,6 +29,13 @@ const SETTLED_ANYWAY = 6;
 const SETTLING_GAINS = 8;
 /** ΔE00 from which the ellipsoid no longer measures well. */
 const FAR = 4;
+/** ΔE00 from which a pair is also settled from evenly divided pulls and from eight times as much of either. */
+const VERY_FAR = 8;
+const HALVES = [
+  [1, 1],
+  [8, 1],
+  [1, 8],
+] as const;
 /** Reckoning plans along straight lines is off by less than this. */
 const STRAIGHT_IS_OFF = 0.1;
 
@@ -63,18 +70,26 @@ export class Judge {
     }
     const onValue = hold || valueCost(this.quest.ranking, valueOfLightness(Math.min(100, Math.max(0, exact.lab[0])))) === 0;
     if (set.length === 1 || (onValue && exact.distance < FAR)) return { ...judged, exact: plainly };
-    const { numbers, cost } = searchFactors(
-      (shares) => {
-        let whole = 0;
-        for (let k = 0; k < shares.length; k++) whole += shares[k]!;
-        this.trial.fill(0);
-        for (let k = 0; k < shares.length; k++) this.trial[k] = shares[k]! / whole;
-        mixInto(desk, palette, set, this.trial);
-        return this.score(palette.eye.see(desk.mixed), judged);
-      },
-      exact.shares,
-      { factor: 1.2, smallest: 1.01, rounds: 16 },
-    );
+    const scoreOf = (shares: Float64Array): number => {
+      let whole = 0;
+      for (let k = 0; k < shares.length; k++) whole += shares[k]!;
+      this.trial.fill(0);
+      for (let k = 0; k < shares.length; k++) this.trial[k] = shares[k]! / whole;
+      mixInto(desk, palette, set, this.trial);
+      return this.score(palette.eye.see(desk.mixed), judged);
+    };
+    const asked = { factor: 1.2, smallest: 1.01, rounds: 16 };
+    let { numbers, cost } = searchFactors(scoreOf, exact.shares, asked);
+    // Far away the formula has hollows of its own, neutral targets above all: two are sounded where two paints make all of it.
+    if (set.length === 2 && exact.distance > VERY_FAR)
+      for (const start of HALVES) {
+        const other = searchFactors(
+          scoreOf,
+          set.map((i, k) => start[k]! / palette.strengths[i]!),
+          asked,
+        );
+        if (other.cost < cost) ({ numbers, cost } = other);
+      }
     if (cost >= judged.ideal - SETTLED) return { ...judged, exact: plainly };
     const whole = numbers.reduce((sum, share) => sum + share, 0);
     const settled = sharesAt(

@@ -7,6 +7,12 @@ const open = defineModel<boolean>({ required: true });
 defineProps<{ label: string; wide?: boolean; judging?: boolean }>();
 const sight = useSight();
 const dialog = useTemplateRef('dialog');
+/** A press beside it, not the end of a drag that began in it. */
+let beganBeside = false;
+const onDown = (event: PointerEvent): void => void (beganBeside = event.target === dialog.value);
+const onBeside = (): void => {
+  if (beganBeside) open.value = false;
+};
 
 watch(
   open,
@@ -31,7 +37,8 @@ watch(
     :class="{ wide, judging, 'sight-grey': sight.grey, 'sight-squint': sight.squint }"
     :aria-label="label"
     @close="open = false"
-    @click.self="open = false"
+    @pointerdown="onDown"
+    @click.self="onBeside"
   >
     <div v-if="open" class="inside"><slot /></div>
   </dialog>

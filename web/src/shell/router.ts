@@ -21,7 +21,8 @@ const FETCH_AHEAD_MS = 400;
 
 /** Fetches every place once the first is shown, so that all can be gone to while the studio is away; nothing of it is in the way of the first. */
 export async function fetchAhead(): Promise<void> {
-  await router.isReady();
+  // A first place that cannot be had is told by the router's own error.
+  await router.isReady().catch(() => undefined);
   await new Promise((done) => setTimeout(done, FETCH_AHEAD_MS));
   void fetchParts();
   for (const { components } of router.getRoutes()) {

@@ -91,8 +91,9 @@ const to = (id: string) => ({ name: 'mixing', params: { paintingId: paintings.on
 const fan = shallowRef<{ readonly ids: readonly string[]; readonly x: number }>();
 const fanned = computed(() => dabs.value.filter(({ id }) => fan.value?.ids.includes(id)));
 
-/** A press means the nearest; where several share a place they fan out. */
+/** A press means the nearest, whichever dab lies on top; where several share a place they fan out. */
 function onPress(event: MouseEvent): void {
+  if ((event.target as Element).closest('.fan')) return;
   if (event.metaKey || event.ctrlKey || event.shiftKey || event.button !== 0) return;
   // A key's press on a link has no place.
   if (event.detail === 0) return;
@@ -156,7 +157,7 @@ const ticks = computed(() =>
     :style="{ height: `${MARKS_PX + 2 * half + SCALE_PX}px`, '--line': `${line}px` }"
     @pointerenter="underHand = true"
     @pointerleave="underHand = false"
-    @click="onPress"
+    @click.capture="onPress"
     @keydown="onKey"
   >
     <span class="side warm">warm</span>

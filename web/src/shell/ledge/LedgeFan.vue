@@ -27,13 +27,7 @@ onMounted(async () => {
 </script>
 
 <template>
-  <nav
-    ref="list"
-    class="fan judging"
-    aria-label="Piles that share this place"
-    :style="{ left: `${left()}px`, width: `${WIDTH_PX}px` }"
-    @click.stop
-  >
+  <nav ref="list" class="fan judging" aria-label="Piles that share this place" :style="{ left: `${left()}px`, width: `${WIDTH_PX}px` }">
     <RouterLink v-for="dab in dabs" :key="dab.id" :to="to(dab.id)" class="one" :aria-label="dab.says" @click="emit('close')">
       <span class="dab" :style="{ background: dab.css }" />
       <strong class="figures">{{ dab.value }}</strong>
