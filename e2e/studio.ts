@@ -104,10 +104,14 @@ export class Sitting {
     return this.page.url().split('/painting/')[1]!.split('/')[0]!;
   }
 
-  /** Opens a pile from the ledge. */
+  /** Opens a pile from the ledge, out of the fan where several share its place. */
   async openPile(name: RegExp): Promise<void> {
     await this.page.getByRole('link', { name }).first().click();
-    await this.page.locator('[data-test=standing]').waitFor();
+    const fanned = this.page.getByRole('navigation', { name: 'Piles that share this place' }).getByRole('link', { name });
+    const open = this.page.locator('[data-test=standing]');
+    await fanned.or(open).first().waitFor();
+    if ((await fanned.count()) > 0) await fanned.first().click();
+    await open.waitFor();
   }
 
   /** Moves the pointer to a place in the picture, in shares of its size. */

@@ -12,6 +12,10 @@ export interface Shortcut {
 const isWriting = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
+/** What the painter has gone to by key is pressed by Enter and Space as anywhere; after a press by hand they are the place's own. */
+const isPressing = ({ key, target }: KeyboardEvent): boolean =>
+  (key === 'Enter' || key === ' ') && target instanceof HTMLElement && target.matches('a:focus-visible, button:focus-visible');
+
 /** While a sheet is open, keys are its own. */
 const isCovered = (): boolean => document.querySelector('dialog[open]') !== null;
 
@@ -24,7 +28,7 @@ const nameOf = ({ key, ctrlKey, metaKey, shiftKey }: KeyboardEvent): string =>
  */
 export function useShortcuts(shortcuts: () => readonly Shortcut[]): void {
   onKeyStroke(true, (event) => {
-    if (event.altKey || event.defaultPrevented || isWriting(event.target) || isCovered()) return;
+    if (event.altKey || event.defaultPrevented || isWriting(event.target) || isPressing(event) || isCovered()) return;
     const name = nameOf(event);
     const found = shortcuts().find((s) => s.key === name || s.key === name.toLowerCase());
     if (!found) return;
