@@ -41,7 +41,7 @@ const words = (what: string, lab: Lab): string => {
 <style scoped>
 .halves {
   display: flex;
-  height: clamp(76px, min(26vh, 30vw), 230px);
+  height: clamp(76px, min(26vh, 30vw), 340px);
 }
 .half {
   flex: 1;
