@@ -31,7 +31,7 @@ const SETTLING_GAINS = 8;
 const FAR = 4;
 /** ΔE00 from which a pair is also settled from evenly divided pulls and from eight times as much of either. */
 const VERY_FAR = 8;
-const HALVES = [
+const FURTHER_STARTS = [
   [1, 1],
   [8, 1],
   [1, 8],
@@ -54,22 +54,29 @@ export class Judge {
     const judged = this.judge(exact, this.straightenedAt(exact));
     if (exact.distance < UNSETTLED || this.isHopeless(judged, best)) return judged;
     this.settled++;
-    const { palette, desk } = this.quest;
-    const { hold } = this.quest.sought;
+    const { palette, desk, ranking, U, sought } = this.quest;
+    const { hold } = sought;
     const { set } = exact;
     // Its pulls may be in the measure for targets that are out of reach.
-    const plainly = sharesAt(palette, set, exact.shares, this.quest.ranking.target, this.quest.U, desk);
+    const plainly = sharesAt(palette, set, exact.shares, ranking.target, U, desk);
     if (hold === 'value' || hold === 'hue') {
       // Here least distance is least score: it only has to be sought in the measure that counts.
-      const nearest = nearestShares(palette, set, exact.shares, this.quest.ranking.target, this.quest.U, desk, SETTLED) ?? plainly;
-      return {
-        ...judged,
-        exact: nearest.distance < plainly.distance ? nearest : plainly,
-        ideal: Math.min(nearest.distance, plainly.distance),
-      };
+      const sooner = nearestShares(palette, set, exact.shares, ranking.target, U, desk, SETTLED);
+      const nearest = sooner && sooner.distance < plainly.distance ? sooner : plainly;
+      return { ...judged, exact: nearest, ideal: nearest.distance };
     }
-    const onValue = hold || valueCost(this.quest.ranking, valueOfLightness(Math.min(100, Math.max(0, exact.lab[0])))) === 0;
+    const onValue = hold || valueCost(ranking, valueOfLightness(Math.min(100, Math.max(0, exact.lab[0])))) === 0;
     if (set.length === 1 || (onValue && exact.distance < FAR)) return { ...judged, exact: plainly };
+    const { numbers, cost } = this.leastScore(exact, judged);
+    if (cost >= judged.ideal - SETTLED) return { ...judged, exact: plainly };
+    const whole = numbers.reduce((sum, share) => sum + share, 0);
+    const shares = numbers.map((share) => share / whole);
+    return { ...judged, exact: sharesAt(palette, set, shares, ranking.target, U, desk), ideal: cost };
+  }
+
+  /** Shares of a set, of any sum, that score least, by pattern search. */
+  private leastScore({ set, shares: from, distance }: Shares, judged: Judged): ReturnType<typeof searchFactors> {
+    const { palette, desk } = this.quest;
     const scoreOf = (shares: Float64Array): number => {
       let whole = 0;
       for (let k = 0; k < shares.length; k++) whole += shares[k]!;
@@ -78,29 +85,12 @@ export class Judge {
       mixInto(desk, palette, set, this.trial);
       return this.score(palette.eye.see(desk.mixed), judged);
     };
-    const asked = { factor: 1.2, smallest: 1.01, rounds: 16 };
-    let { numbers, cost } = searchFactors(scoreOf, exact.shares, asked);
-    // Far away the formula has hollows of its own, neutral targets above all: two are sounded where two paints make all of it.
-    if (set.length === 2 && exact.distance > VERY_FAR)
-      for (const start of HALVES) {
-        const other = searchFactors(
-          scoreOf,
-          set.map((i, k) => start[k]! / palette.strengths[i]!),
-          asked,
-        );
-        if (other.cost < cost) ({ numbers, cost } = other);
-      }
-    if (cost >= judged.ideal - SETTLED) return { ...judged, exact: plainly };
-    const whole = numbers.reduce((sum, share) => sum + share, 0);
-    const settled = sharesAt(
-      palette,
-      set,
-      numbers.map((share) => share / whole),
-      this.quest.ranking.target,
-      this.quest.U,
-      desk,
-    );
-    return { ...judged, exact: settled, ideal: cost };
+    // Far away the formula has hollows of its own, neutral targets above all; pairs fall into them.
+    const further = set.length === 2 && distance > VERY_FAR ? FURTHER_STARTS : [];
+    const starts = [from, ...further.map((start) => set.map((i, k) => start[k]! / palette.strengths[i]!))];
+    return starts
+      .map((start) => searchFactors(scoreOf, start, { factor: 1.2, smallest: 1.01, rounds: 16 }))
+      .reduce((best, other) => (other.cost < best.cost ? other : best));
   }
 
   /** Doubt about the ingredients of one set, reckoned about its own mixture. */
