@@ -1,12 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { areaWarning, deltaE76, hexToLab, readArea, valueOfLightness, valueRange, type Pixels } from '../src/index.ts';
-
-function picture(width: number, height: number, paint: (x: number, y: number) => readonly [number, number, number]): Pixels {
-  const data = new Uint8ClampedArray(width * height * 4);
-  for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) data.set([...paint(x, y), 255], (y * width + x) * 4);
-  return { data, width, height };
-}
+import { areaWarning, deltaE76, hexToLab, readArea, valueOfLightness, valueRange } from '../src/index.ts';
+import { picture } from './pictures.ts';
 
 describe('reading an area', () => {
   it('gives a flat colour back, whatever the size of the area', () => {

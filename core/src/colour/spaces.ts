@@ -14,7 +14,8 @@ const KAPPA = 24389 / 27;
 const RADIANS = Math.PI / 180;
 
 export const labForward = (t: number): number => (t > EPSILON ? Math.cbrt(t) : (KAPPA * t + 16) / 116);
-const labInverse = (f: number): number => (f * f * f > EPSILON ? f * f * f : (116 * f - 16) / KAPPA);
+/** Inverse of {@link labForward}. */
+export const labInverse = (f: number): number => (f * f * f > EPSILON ? f * f * f : (116 * f - 16) / KAPPA);
 
 /** CIELAB of `xyz` relative to `white` (CIE 15). */
 export function xyzToLab(xyz: Xyz, white: Xyz): Lab {

@@ -1,61 +1,172 @@
-import { LINEAR_OF_BYTE as LINEAR, linearRgbToLab } from '../colour/display.ts';
-import type { Lab } from '../colour/spaces.ts';
+import type { Lab, LinearRgb } from '../colour/spaces.ts';
+import { eachPixel, type Outline } from './outline.ts';
+import { linearReader, linearToLab, SRGB, type Pixels } from './pixels.ts';
 
-/** A decoded picture: sRGB, four bytes a pixel, rows from the top. */
-export interface Pixels {
-  readonly data: Uint8ClampedArray | Uint8Array;
-  readonly width: number;
-  readonly height: number;
-}
-
-/** What was read from a small round area of a picture. */
+/** What was read from an area of a picture. */
 export interface AreaReading {
+  /** Mean in linear light, of the main colour where little else is in the area. */
   readonly lab: Lab;
   readonly pixels: number;
   /** Share of pixels whose brightest channel is at the top, where the photo has lost the light. */
   readonly clipped: number;
   /** Share of pixels wholly at the bottom, where the photo has lost the dark. */
   readonly crushed: number;
+  /** How far the pixels lie from the colour, as ΔE76: the median. */
+  readonly spread: number;
+  /** Share of pixels that are of another colour and were left out. */
+  readonly leftOut: number;
+  /** The two colours it falls into, larger first, where it is not one. */
+  readonly parts?: readonly [AreaPart, AreaPart];
 }
 
+export interface AreaPart {
+  readonly lab: Lab;
+  readonly share: number;
+}
+
+/** Steps of 255 from which a channel counts as full, and up to which a pixel counts as empty. */
 const TOP = 254;
 const BOTTOM = 3;
+/** Pixels that are looked at one by one to tell whether an area is one colour. */
+const LOOKED_AT = 400;
+/** ΔE76 from the middle from which a pixel may be of another colour, and how many medians off it must be. */
+const OTHER = 7;
+const OTHER_MEDIANS = 4;
+/** As long as no more than this is of another colour, it is left out. */
+const LITTLE = 0.3;
+/** Two colours of an area are apart by so much, ΔE76. */
+const APART = 12;
+
+const off = (one: Lab, other: Lab): number => Math.hypot(one[0] - other[0], one[1] - other[1], one[2] - other[2]);
+function median(values: readonly number[]): number {
+  const sorted = [...values].sort((a, b) => a - b);
+  return sorted[Math.floor(sorted.length / 2)]!;
+}
+
+/** Linear light of some of an area's pixels, three numbers each. */
+class Handful {
+  private readonly rgb: number[] = [];
+  private readonly lab: Lab[] = [];
+  private every = 1;
+  private met = 0;
+
+  constructor(private readonly space = SRGB) {}
+
+  take(r: number, g: number, b: number): void {
+    if (this.met++ % this.every !== 0) return;
+    this.rgb.push(r, g, b);
+    this.lab.push(linearToLab(this.space, r, g, b));
+    if (this.lab.length < 2 * LOOKED_AT) return;
+    // Too many: every second goes, and from now on half as many are taken.
+    for (let i = 0; 2 * i < this.lab.length; i++) {
+      this.lab[i] = this.lab[2 * i]!;
+      for (let c = 0; c < 3; c++) this.rgb[3 * i + c] = this.rgb[6 * i + c]!;
+    }
+    this.lab.length /= 2;
+    this.rgb.length /= 2;
+    this.every *= 2;
+  }
+
+  private meanOf(chosen: (i: number) => boolean): { readonly lab: Lab; readonly share: number } {
+    const sum = [0, 0, 0];
+    let count = 0;
+    for (let i = 0; i < this.lab.length; i++) {
+      if (!chosen(i)) continue;
+      for (let c = 0; c < 3; c++) sum[c]! += this.rgb[3 * i + c]!;
+      count++;
+    }
+    const [r, g, b] = sum.map((v) => v / Math.max(1, count)) as [number, number, number];
+    return { lab: linearToLab(this.space, r, g, b), share: count / this.lab.length };
+  }
+
+  /** How the pixels lie: round one colour, perhaps with a few of another among them, or about two. */
+  judged(): {
+    readonly spread: number;
+    readonly main?: { readonly lab: Lab; readonly share: number };
+    readonly parts?: readonly [AreaPart, AreaPart];
+  } {
+    const { lab } = this;
+    const middle: Lab = [median(lab.map(([L]) => L)), median(lab.map(([, a]) => a)), median(lab.map(([, , b]) => b))];
+    const away = lab.map((one) => off(one, middle));
+    const spread = median(away);
+    const far = Math.max(OTHER, OTHER_MEDIANS * spread);
+    const others = away.filter((d) => d > far).length / lab.length;
+    if (others > 0 && others <= LITTLE) {
+      const parts = others > 0.12 ? this.halved() : undefined;
+      return { spread, main: this.meanOf((i) => away[i]! <= far), ...(parts && { parts }) };
+    }
+    const parts = this.halved();
+    return { spread, ...(parts && { parts }) };
+  }
+
+  /** Two colours about which the pixels lie, larger first; nothing where they are not apart (two means, Lloyd 1982). */
+  private halved(): readonly [AreaPart, AreaPart] | undefined {
+    const { lab } = this;
+    const byL = [...lab.keys()].sort((i, j) => lab[i]![0] - lab[j]![0]);
+    let [one, two] = [lab[byL[Math.floor(0.1 * byL.length)]!]!, lab[byL[Math.floor(0.9 * byL.length)]!]!];
+    let mine: boolean[] = [];
+    for (let round = 0; round < 8; round++) {
+      mine = lab.map((p) => off(p, one) <= off(p, two));
+      const first = this.meanOf((i) => mine[i]!);
+      const second = this.meanOf((i) => !mine[i]!);
+      if (first.share === 0 || second.share === 0) return undefined;
+      [one, two] = [first.lab, second.lab];
+    }
+    const parts = [this.meanOf((i) => mine[i]!), this.meanOf((i) => !mine[i]!)].sort((a, b) => b.share - a.share) as [AreaPart, AreaPart];
+    const within = (part: AreaPart, own: boolean): number => median(lab.filter((_, i) => mine[i] === own).map((p) => off(p, part.lab)));
+    const apart = off(parts[0].lab, parts[1].lab);
+    const loose = Math.max(within({ lab: one, share: 0 }, true), within({ lab: two, share: 0 }, false));
+    return apart > APART && apart > 3 * loose && parts[1].share > 0.12 ? parts : undefined;
+  }
+}
 
 /**
- * Mean colour of a disc, taken in linear light as the eye would blend it.
- * @param x @param y centre in pixels, clamped to the picture
- * @param radius in pixels; 0 reads a single one
+ * Colour of an area, as its pixels blend in linear light; a few of quite another colour are left out.
+ * @param outline in the picture's pixels, clamped to it
+ * @param gains what each channel's light is multiplied with
  */
-export function readArea({ data, width, height }: Pixels, x: number, y: number, radius: number): AreaReading {
-  const cx = Math.min(width - 1, Math.max(0, Math.floor(x)));
-  const cy = Math.min(height - 1, Math.max(0, Math.floor(y)));
-  const r = Math.max(0, radius);
+export function readOutline(picture: Pixels, outline: Outline, gains: LinearRgb = [1, 1, 1]): AreaReading {
+  const { data, space = SRGB } = picture;
+  const read = linearReader(picture);
+  const [top, bottom] = data instanceof Uint16Array ? [TOP * 257, BOTTOM * 257] : [TOP, BOTTOM];
+  const [gr, gg, gb] = gains;
+  const handful = new Handful(space);
   let red = 0;
   let green = 0;
   let blue = 0;
   let pixels = 0;
   let clipped = 0;
   let crushed = 0;
-  for (let py = Math.max(0, Math.ceil(cy - r)); py <= Math.min(height - 1, cy + r); py++) {
-    for (let px = Math.max(0, Math.ceil(cx - r)); px <= Math.min(width - 1, cx + r); px++) {
-      if ((px - cx) ** 2 + (py - cy) ** 2 > r * r) continue;
-      const at = (py * width + px) * 4;
-      const [R, G, B] = [data[at]!, data[at + 1]!, data[at + 2]!];
-      red += LINEAR[R]!;
-      green += LINEAR[G]!;
-      blue += LINEAR[B]!;
-      if (Math.max(R, G, B) >= TOP) clipped++;
-      else if (Math.max(R, G, B) <= BOTTOM) crushed++;
-      pixels++;
-    }
-  }
+  eachPixel(outline, picture.width, picture.height, (x, y) => {
+    const at = (y * picture.width + x) * 4;
+    const [r, g, b] = [gr * read(at, 0), gg * read(at, 1), gb * read(at, 2)];
+    red += r;
+    green += g;
+    blue += b;
+    handful.take(r, g, b);
+    const most = Math.max(data[at]!, data[at + 1]!, data[at + 2]!);
+    if (most >= top) clipped++;
+    else if (most <= bottom) crushed++;
+    pixels++;
+  });
+  const { spread, main, parts } = handful.judged();
   return {
-    lab: linearRgbToLab([red / pixels, green / pixels, blue / pixels]),
+    lab: main?.lab ?? linearToLab(space, red / pixels, green / pixels, blue / pixels),
     pixels,
     clipped: clipped / pixels,
     crushed: crushed / pixels,
+    spread,
+    leftOut: main ? 1 - main.share : 0,
+    ...(parts && { parts }),
   };
 }
+
+/**
+ * Colour of a disc.
+ * @param x @param y centre in pixels, clamped to the picture
+ * @param radius in pixels; 0 reads a single one
+ */
+export const readArea = (picture: Pixels, x: number, y: number, radius: number): AreaReading => readOutline(picture, { x, y, radius });
 
 /** Share of lost pixels from which a reading is not to be trusted. */
 const LOST_SHARE = 0.15;

@@ -16,7 +16,7 @@ function wood(x: number, y: number, z: number): Surface {
 
 function plaster(x: number, y: number, z: number): Surface {
   const k = 0.82 + 0.3 * clouded(x * 0.7, y * 0.7, z) - 0.1 * noise(x * 9, y * 9, 1);
-  return { colour: scale([0.245, 0.235, 0.2], k) };
+  return { colour: scale([0.66, 0.645, 0.6], k) };
 }
 
 const canAt = [-1.75, 0, -0.55] as const;
@@ -108,18 +108,22 @@ function wool(x: number, y: number, z: number): Surface {
   return { colour: scale([0.205, 0.17, 0.225], nap * stripe) };
 }
 
-/** A workbench in the evening: copper oil can, green glazed bowl, ochre twine, grey-violet blanket, one lamp. */
+/** A workbench before a pale wall: copper oil can, green glazed bowl, ochre twine, grey-violet blanket; daylight from the right, a lamp from the left. */
 export const WORKBENCH: Scene = {
   name: 'workbench',
   eye: [0.35, 3.3, 7.4],
   look: [0.32, 0.78, -0.1],
   zoom: 0.36,
-  lights: [{ kind: 'lamp', at: [-3.4, 5.2, 2.7], size: 0.42, power: [54, 39, 23] }],
+  lights: [
+    { kind: 'lamp', at: [-3.4, 5.2, 2.7], size: 0.42, power: [46, 32.9, 19.3] },
+    // A tall window: daylight from a wide face, so that shadows are soft.
+    { kind: 'lamp', at: [7.4, 4.6, 4.4], size: 1.7, power: [68, 80, 95] },
+  ],
   sky: (x, y) => {
     const window = Math.max(0, x) * 0.8 + 0.2;
-    return [0.05 * window, 0.066 * window, 0.1 * window * (0.8 + 0.2 * y)];
+    return [0.09 * window, 0.11 * window, 0.14 * window * (0.8 + 0.2 * y)];
   },
-  exposure: 0.82,
+  exposure: 0.88,
   things: [
     { distance: (_x, y) => y, surface: wood },
     { distance: (_x, _y, z) => z + 3.1, surface: plaster },
