@@ -409,7 +409,7 @@ function ball(x: number, y: number): readonly [number, number, number] {
     return tint(Math.max(0, facing) * 0.5 + 0.035 + back);
   }
   const cast = Math.hypot((x - 310) / 75, (y - 232) / 16) < 1;
-  if (y > 224 && y < 238 && x > 180 && x < 230) return [12, 12, 12];
+  if (y > 224 && y < 238 && x > 194 && x < 216) return [12, 12, 12];
   if (y > 200) return table(cast ? 0.04 : 0.45);
   return table(0.4);
 }
