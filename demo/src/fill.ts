@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { best, CATALOGUE, layPalette, mixtureOfRecipe, readArea, type Palette, type Pixels } from '@dusk/core';
-import { addTube, hasWork, keepPicture, makeChange, normalise, tubeRows, type Studio } from '@dusk/server';
+import { addTube, hasWork, keepPicture, makeChange, readPicture, tubeRows, type Studio } from '@dusk/server';
 import { labDto, mixtureDto, type MixtureSent, type Operation, type TubeDto } from '@dusk/wire';
 import sharp from 'sharp';
 import { SAMPLE_MAKER, SAMPLE_PAINTINGS, SAMPLE_TUBES, type SamplePainting, type SamplePlace } from './sampleStudio.ts';
@@ -41,9 +41,9 @@ function kept(palette: Palette, pixels: Pixels, paintingId: string, referenceId:
 
 async function addSamplePainting(studio: Studio, sample: SamplePainting, tubes: ReadonlyMap<string, TubeDto>): Promise<void> {
   const chosen = sample.palette.pigments.map((pigment) => tubes.get(pigment)!);
-  const picture = await normalise(readFileSync(new URL(`../pictures/${sample.picture}.jpg`, import.meta.url)));
+  const picture = await readPicture(readFileSync(new URL(`../pictures/${sample.picture}.jpg`, import.meta.url)));
   const { kept: held } = await studio.change((db) => keepPicture(db, picture));
-  const pixels = await pixelsOf(picture.bytes);
+  const pixels = await pixelsOf((picture.working ?? picture).bytes);
   const palette = laidOut(chosen);
   const [paletteId, paintingId, referenceId] = [randomUUID(), randomUUID(), randomUUID()];
   const make = (...ops: readonly Operation[]) => makeChange(studio, { id: randomUUID(), device: DEVICE, ops });

@@ -6,5 +6,6 @@ export { addTube } from './studio/catalogue.ts';
 export { makeChange } from './studio/changes.ts';
 export { pilesOf } from './studio/piles.ts';
 export { hasWork } from './studio/paintings.ts';
-export { keepPicture, normalise } from './studio/pictures.ts';
+export { keepPicture } from './studio/pictures.ts';
+export { readPicture } from './pictures/own.ts';
 export { tubeRows } from './studio/tubes.ts';

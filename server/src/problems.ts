@@ -1,5 +1,5 @@
 import { CraftError } from '@dusk/core';
-import { InvalidRequest, type FieldError, type Problem } from '@dusk/wire';
+import { InvalidRequest, UPLOAD_MOST_BYTES, type FieldError, type Problem } from '@dusk/wire';
 import type { ErrorRequestHandler, Response } from 'express';
 import { MulterError } from 'multer';
 
@@ -45,7 +45,11 @@ function asProblem(error: unknown): ProblemError | undefined {
     return new ProblemError(422, 'This cannot be mixed', error.message, { fields: [{ field: error.kind, message: error.message }] });
   if (error instanceof MulterError)
     return error.code === 'LIMIT_FILE_SIZE'
-      ? new ProblemError(413, 'Too large', 'The picture is larger than 40 MB. Save it smaller and try again.')
+      ? new ProblemError(
+          413,
+          'Too large',
+          `The picture is larger than ${UPLOAD_MOST_BYTES / 1024 / 1024} MB. Save it smaller and try again.`,
+        )
       : new ProblemError(422, 'The request does not fit', 'Send one picture, in the field "picture".');
   const { code } = error as { code?: unknown };
   if (code === 'SQLITE_FULL')

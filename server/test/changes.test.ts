@@ -103,12 +103,22 @@ const WALKS: { readonly [N in OperationName]: Walk } = {
     names: ['paintingId'],
     spoilt: { pictureId: 'dot' },
   },
+  'reference.change': {
+    right: (f) => ({ do: 'reference.change', id: f.reference.id, version: 1, view: { turn: 1, exposure: 0.5 }, passing: 'no' }),
+    names: ['id'],
+    spoilt: { view: { turn: 9 } },
+  },
   'reference.delete': versioned('reference.delete', (f) => f.reference),
   'reference.restore': versioned('reference.restore', (f) => f.reference),
   'sample.add': {
     right: (f) => ({ do: 'sample.add', id: newId(), paintingId: f.painting.id, referenceId: f.reference.id, seen: LAB, paint: LAB }),
     names: ['paintingId', 'referenceId'],
     spoilt: { seen: { L: 500, a: 0, b: 0 } },
+  },
+  'sample.change': {
+    right: (f) => ({ do: 'sample.change', id: f.sample.id, version: 1, zone: 'halftone', thing: 'bowl', valueOnly: true }),
+    names: ['id'],
+    spoilt: { valueOnly: 'yes' },
   },
   'sample.delete': versioned('sample.delete', (f) => f.sample),
   'sample.restore': versioned('sample.restore', (f) => f.sample),

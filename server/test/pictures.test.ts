@@ -1,7 +1,21 @@
 import { expect } from 'chai';
-import { deltaE76, hexToLab, readArea } from '@dusk/core';
-import { PICTURE_LONGEST_SIDE, type PaintingDto, type PictureDto } from '@dusk/wire';
+import {
+  D50_TO_D65,
+  deltaE76,
+  DISPLAY_P3,
+  hexToLab,
+  labToXyz,
+  linearToLab,
+  readArea,
+  readProfile,
+  SHOWN_SPACES,
+  xyzToLab,
+  type Lab,
+} from '@dusk/core';
+import { PICTURE_LONGEST_SIDE, UPLOAD_MOST_BYTES, type PaintingDto, type PictureDto } from '@dusk/wire';
 import sharp, { type Sharp } from 'sharp';
+import { ADOBE_GAMMA, ADOBE_RGB, matrixProfile, PROPHOTO } from '../../core/test/pictures.ts';
+import { tagJpeg, tagPng } from '../src/pictures/tag.ts';
 import { aPainting, change, newId, openBench, read, refused, type Bench } from './studio.ts';
 
 /** Left half one colour, right half another. */
@@ -13,6 +27,15 @@ async function twoHalves(width: number, height: number, left: string, right: str
   return sharp({ create: { width, height, channels: 3, background: left } }).composite([
     { input: await half(right), left: width / 2, top: 0 },
   ]);
+}
+
+const flat = (background: string, width = 48, height = 32): Sharp => sharp({ create: { width, height, channels: 3, background } });
+
+/** A colour of Lab under D50 as it looks under D65 (Bradford, as profiles do it). */
+function adaptedFromD50(lab: Lab): Lab {
+  const [X, Y, Z] = labToXyz(lab, [96.42, 100, 82.49]);
+  const row = (i: number): number => D50_TO_D65[i]! * X + D50_TO_D65[i + 1]! * Y + D50_TO_D65[i + 2]! * Z;
+  return xyzToLab([row(0), row(3), row(6)], [95.0456, 100, 108.9058]);
 }
 
 describe('pictures', () => {
@@ -34,11 +57,23 @@ describe('pictures', () => {
     return readArea({ data, width: info.width, height: info.height }, x, y, 4).lab;
   };
 
+  /** Reads a place of the copy that is looked at, in the space that the studio says it is in. */
+  async function labIn(picture: PictureDto, x: number, y: number): Promise<Lab> {
+    const { data, info } = await sharp((await kept(picture)).bytes, { ignoreIcc: true })
+      .ensureAlpha()
+      .raw()
+      .toBuffer({ resolveWithObject: true });
+    return readArea({ data, width: info.width, height: info.height, space: SHOWN_SPACES[picture.space]! }, x, y, 4).lab;
+  }
+  const own = async ({ id }: PictureDto): Promise<Buffer> => (await bench.http.get(`/api/pictures/${id}/own`).expect(200)).body as Buffer;
+  const sent = async (bytes: Buffer, name: string): Promise<PictureDto> => (await upload(bytes, name).expect(201)).body as PictureDto;
+  const SPOKEN = Buffer.from('somebody');
+
   it('are kept once, whole and in their colours', async () => {
     const png = await (await twoHalves(200, 100, '#8a6b4f', '#406080')).png().toBuffer();
-    const one = (await upload(png, 'one.png').expect(201)).body as PictureDto;
+    const one = await sent(png, 'one.png');
     const two = (await upload(png, 'again.png').expect(200)).body as PictureDto;
-    expect(one).to.include({ width: 200, height: 100 });
+    expect(one).to.include({ width: 200, height: 100, space: 'srgb' });
     expect(two).to.deep.equal(one);
     const { bytes, type } = await kept(one);
     expect(type).to.match(/image\/png/);
@@ -46,41 +81,149 @@ describe('pictures', () => {
     expect(deltaE76(await labAt(bytes, 160, 50), hexToLab('#406080'))).to.be.below(0.01);
   });
 
-  it('stand upright whatever their orientation says', async () => {
-    const sideways = await (
-      await twoHalves(120, 80, '#d0d0d0', '#202020')
-    )
-      .withMetadata({ orientation: 6 })
-      .jpeg({ quality: 95 })
-      .toBuffer();
-    const picture = (await upload(sideways, 'sideways.jpg').expect(201)).body as PictureDto;
-    expect(picture).to.include({ width: 80, height: 120 });
-    const { bytes } = await kept(picture);
-    // Orientation 6 turns the left side to the top.
-    expect((await labAt(bytes, 40, 20))[0]).to.be.above(70);
-    expect((await labAt(bytes, 40, 100))[0]).to.be.below(20);
+  for (const [format, save] of Object.entries({
+    JPEG: (s: Sharp) => s.jpeg({ quality: 95 }),
+    PNG: (s: Sharp) => s.png(),
+    WebP: (s: Sharp) => s.webp({ lossless: true }),
+    AVIF: (s: Sharp) => s.avif({ lossless: true }),
+    TIFF: (s: Sharp) => s.tiff({ compression: 'lzw' }),
+  }))
+    it(`are kept as ${format}, their pixels as they came, without what was written beside them`, async () => {
+      const image = (await twoHalves(96, 60 + 2 * format.length, '#8a6b4f', '#406080'))
+        .withXmp('<x:xmpmeta xmlns:x="adobe:ns:meta/">somebody</x:xmpmeta>')
+        .withExif({
+          IFD0: { Artist: 'somebody', Copyright: 'somebody' },
+          IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '51/1 30/1 0/1' },
+        });
+      const file = await save(image).toBuffer();
+      expect(file.includes(SPOKEN), 'the sample speaks').to.equal(true);
+      const picture = await sent(file, `a.${format.toLowerCase()}`);
+      expect(deltaE76(await labIn(picture, 20, 30), hexToLab('#8a6b4f'))).to.be.below(1.5);
+      const bytes = await own(picture);
+      expect(bytes.includes(SPOKEN)).to.equal(false);
+      const meta = await sharp(bytes).metadata();
+      expect(meta.exif).to.equal(undefined);
+      const pixels = (of: Buffer) => sharp(of).removeAlpha().raw().toBuffer();
+      expect((await pixels(bytes)).equals(await pixels(file)), 'its own pixels').to.equal(true);
+      const small = await bench.http.get(`/api/pictures/${picture.id}/small`).expect(200);
+      expect((await sharp(small.body as Buffer).metadata()).width).to.be.at.most(320);
+    });
+
+  for (const orientation of [1, 2, 3, 4, 5, 6, 7, 8])
+    it(`stand upright from orientation ${orientation}`, async () => {
+      // What the picture is, upright: dark at the left top, light elsewhere.
+      const upright = await sharp({ create: { width: 60, height: 40, channels: 3, background: '#d0d0d0' } })
+        .composite([{ input: await flat('#202020', 30, 20).png().toBuffer(), left: 0, top: 0 }])
+        .png()
+        .toBuffer();
+      // The sensor's way of holding it: what undoes the orientation.
+      const once = await sharp(upright).rotate(90).png().toBuffer();
+      const thrice = await sharp(upright).rotate(270).png().toBuffer();
+      const undone: Record<number, (s: Sharp) => Sharp> = {
+        1: (s) => s,
+        2: (s) => s.flop(),
+        3: (s) => s.rotate(180),
+        4: (s) => s.flip(),
+        5: () => sharp(once).flop(),
+        6: (s) => s.rotate(270),
+        7: () => sharp(thrice).flop(),
+        8: (s) => s.rotate(90),
+      };
+      const held = await undone[orientation]!(sharp(upright)).png().toBuffer();
+      const file = await sharp(held).withMetadata({ orientation }).jpeg({ quality: 96 }).toBuffer();
+      const picture = await sent(file, 'held.jpg');
+      expect(picture).to.include({ width: 60, height: 40 });
+      expect((await labIn(picture, 12, 8))[0]).to.be.below(20);
+      for (const [x, y] of [
+        [48, 8],
+        [12, 32],
+        [48, 32],
+      ] as const)
+        expect((await labIn(picture, x, y))[0], `${x} ${y}`).to.be.above(70);
+    });
+
+  it('of Adobe RGB and ProPhoto are what their profile says, beyond sRGB too', async () => {
+    for (const [icc, numbers] of [
+      [matrixProfile(ADOBE_RGB, ADOBE_GAMMA), [120, 200, 90]],
+      [matrixProfile(ADOBE_RGB, ADOBE_GAMMA), [140, 110, 80]],
+      [matrixProfile(PROPHOTO, [1.8, 1, 0, 1 / 16, 1 / 32]), [120, 100, 70]],
+    ] as const) {
+      const profile = readProfile(icc);
+      if (profile.kind !== 'matrix') throw new Error('no matrix');
+      const [r, g, b] = numbers.map((v, i) => profile.space.curves[i]!(v / 255)) as [number, number, number];
+      const truth = linearToLab(profile.space, r, g, b);
+      const raw = Buffer.from(Array.from({ length: 48 * 32 }, () => numbers).flat());
+      const image = sharp(raw, { raw: { width: 48, height: 32, channels: 3 } });
+      const png = await sent(tagPng(await image.clone().png().toBuffer(), icc), 'wide.png');
+      expect(png.space).to.equal('display-p3');
+      expect(deltaE76(await labIn(png, 20, 16), truth)).to.be.below(0.8);
+      const jpeg = await sent(tagJpeg(await image.jpeg({ quality: 100 }).toBuffer(), icc), 'wide.jpg');
+      expect(deltaE76(await labIn(jpeg, 20, 16), truth)).to.be.below(1.2);
+    }
   });
 
-  it('lose their metadata and have their profile converted to sRGB', async () => {
-    const p3 = await sharp({ create: { width: 40, height: 40, channels: 3, background: '#b05030' } })
-      .withIccProfile('p3')
-      .withExif({ IFD0: { Copyright: 'somebody', Artist: 'somebody' } })
-      .png()
-      .toBuffer();
-    const raw = await sharp(p3).metadata();
-    expect(raw.icc, 'the sample has a profile').to.not.equal(undefined);
-    const { bytes } = await kept((await upload(p3, 'wide.png').expect(201)).body as PictureDto);
-    const meta = await sharp(bytes).metadata();
-    expect(meta.exif).to.equal(undefined);
-    expect(meta.icc).to.equal(undefined);
-    expect(deltaE76(await labAt(bytes, 20, 20), hexToLab('#b05030'))).to.be.below(1.5);
+  it('of sixteen bits in Display P3 keep their bits, and are seen in their colours', async () => {
+    const numbers = [0.9, 0.25, 0.2].map((v) => Math.round(v * 65535));
+    const raw = Uint16Array.from(Array.from({ length: 48 * 32 }, () => numbers).flat());
+    const p3 = (await sharp(await flat('#000').withIccProfile('p3').png().toBuffer()).metadata()).icc!;
+    const file = tagPng(
+      await sharp(raw, { raw: { width: 48, height: 32, channels: 3 } })
+        .toColourspace('rgb16')
+        .png()
+        .toBuffer(),
+      p3,
+    );
+    const picture = await sent(file, 'deep.png');
+    expect(picture.space).to.equal('display-p3');
+    expect(picture.colours).to.match(/16 bits/);
+    const [r, g, b] = [0.9, 0.25, 0.2].map((v, i) => DISPLAY_P3.curves[i]!(v)) as [number, number, number];
+    expect(deltaE76(await labIn(picture, 20, 16), linearToLab(DISPLAY_P3, r, g, b))).to.be.below(1);
+    expect((await sharp(await own(picture)).metadata()).depth).to.equal('ushort');
+    // Any other program sees it so as well: the copy says what its numbers mean.
+    expect((await sharp((await kept(picture)).bytes).metadata()).icc).to.not.equal(undefined);
   });
 
-  it('are brought down to size', async () => {
+  it('in grey are grey', async () => {
+    for (const file of [
+      await flat('#777777').toColourspace('b-w').png().toBuffer(),
+      await flat('#777777').toColourspace('b-w').jpeg({ quality: 98 }).toBuffer(),
+    ])
+      expect(deltaE76(await labIn(await sent(file, 'grey'), 20, 16), hexToLab('#777777'))).to.be.below(0.6);
+  });
+
+  /** What littlecms 2.14 makes of the numbers in such files (transicc, relative colorimetric, without black point compensation, to Lab under D50). */
+  const CMYK_TRUTH: Readonly<Record<string, Lab>> = {
+    '#3060a0': [38.0944, -3.6445, -30.7344],
+    '#8a6b4f': [47.2212, 7.7188, 22.6758],
+    '#202428': [23.1097, 0.4336, -2.0664],
+    '#c83c3c': [46.5732, 56.8281, 31.2109],
+    '#e8d8b0': [85.0904, 0.3164, 19.168],
+    '#5a7a48': [46.9792, -18.9063, 24.4648],
+    '#d0d0d0': [77.9381, 0.6016, 0.3398],
+  };
+  it('in CMYK are what littlecms makes of them by their profile', async () => {
+    for (const [hex, [L, a, b]] of Object.entries(CMYK_TRUTH)) {
+      const file = await flat(hex, 64, 64)
+        .toColourspace('cmyk')
+        .withIccProfile('cmyk')
+        .jpeg({ quality: 100, chromaSubsampling: '4:4:4' })
+        .toBuffer();
+      const picture = await sent(file, 'ink.jpg');
+      expect(picture.colours).to.match(/^CMYK/);
+      const [l, aa, bb] = await labIn(picture, 32, 32);
+      // Both are relative to their own white: hue and chroma move a little from D50 to D65.
+      expect(deltaE76([l, aa, bb], adaptedFromD50([L, a, b])), hex).to.be.below(1);
+    }
+  });
+
+  it('lie at full size beside a copy to look at', async () => {
     const large = await sharp({ create: { width: 5000, height: 1000, channels: 3, background: '#777' } })
       .jpeg()
       .toBuffer();
-    expect((await upload(large, 'large.jpg').expect(201)).body).to.include({ width: PICTURE_LONGEST_SIDE, height: 480 });
+    const picture = await sent(large, 'large.jpg');
+    expect(picture).to.include({ width: 5000, height: 1000 });
+    expect((await sharp((await kept(picture)).bytes).metadata()).width).to.equal(PICTURE_LONGEST_SIDE);
+    expect((await sharp(await own(picture)).metadata()).width).to.equal(5000);
   });
 
   it('that are none are refused and leave nothing behind', async () => {
@@ -97,7 +240,10 @@ describe('pictures', () => {
     await refused(upload(jpeg.subarray(0, jpeg.length / 2), 'half.jpg'), 422);
     await refused(upload(jpeg.subarray(0, 30), 'head.jpg'), 422);
     await refused(upload(bomb, 'bomb.png'), 413);
-    await refused(upload(Buffer.alloc(41 * 1024 * 1024, 1), 'huge.jpg'), 413);
+    await refused(upload(Buffer.alloc(UPLOAD_MOST_BYTES + 1024, 1), 'huge.jpg'), 413);
+    const tagged = tagPng(await flat('#777').png().toBuffer(), matrixProfile(ADOBE_RGB, ADOBE_GAMMA).subarray(0, 180));
+    expect((await refused(upload(tagged, 'profile.png'), 422)).body.detail).to.match(/profile in this PNG/);
+    expect((await refused(upload(jpeg.subarray(0, jpeg.length / 2), 'half.jpg'), 422)).body.detail).to.match(/JPEG/);
     await refused(
       upload(
         await sharp({ create: { width: 9, height: 9, channels: 3, background: '#fff' } })

@@ -7,7 +7,7 @@ import { NewPalette, PaletteChange } from './palettes.ts';
 import type { PileDto } from './piles.ts';
 import { NewPile, PileChange } from './piles.ts';
 import type { ReferenceDto, SampleDto } from './references.ts';
-import { NewReference, NewSample } from './references.ts';
+import { NewReference, NewSample, ReferenceChange, SampleChange } from './references.ts';
 import type { SettingsDto } from './settings.ts';
 import { SettingsChange } from './settings.ts';
 import type { SightingDto } from './stages.ts';
@@ -35,9 +35,11 @@ export const OPERATIONS = {
   'painting.delete': ByVersion,
   'painting.restore': ByVersion,
   'reference.add': NewReference,
+  'reference.change': ReferenceChange,
   'reference.delete': ByVersion,
   'reference.restore': ByVersion,
   'sample.add': NewSample,
+  'sample.change': SampleChange,
   'sample.delete': ByVersion,
   'sample.restore': ByVersion,
   'pile.add': NewPile,

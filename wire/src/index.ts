@@ -8,6 +8,7 @@ export * from './tubes.ts';
 export * from './palettes.ts';
 export * from './paintings.ts';
 export * from './references.ts';
+export * from './views.ts';
 export * from './stages.ts';
 export * from './piles.ts';
 export * from './settings.ts';

@@ -2,9 +2,9 @@
 export const PALETTE_MOST_TUBES = 24;
 
 /** Largest file that may be sent, in bytes, and most pixels it may hold. */
-export const UPLOAD_MOST_BYTES = 40 * 1024 * 1024;
+export const UPLOAD_MOST_BYTES = 100 * 1024 * 1024;
 export const UPLOAD_MOST_PIXELS = 64_000_000;
-/** Longest side a picture is kept at. */
+/** Longest side of the copy that a picture is looked at in; its own pixels are kept besides. */
 export const PICTURE_LONGEST_SIDE = 2400;
 
 export const SURROUNDS = ['white', 'N7', 'N5', 'N3', 'ground'] as const;
@@ -17,3 +17,15 @@ export type Room = (typeof ROOMS)[number];
 
 /** Daily copies of the studio that are kept unless the painter says otherwise. */
 export const COPIES_KEPT = 30;
+
+export const PICTURE_SPACES = ['srgb', 'display-p3'] as const;
+/** What the numbers of a picture's copy mean. */
+export type PictureSpace = (typeof PICTURE_SPACES)[number];
+
+export const PASSING_ON = ['ask', 'mine', 'free', 'no'] as const;
+/** What may be done with a picture: not said, the painter's own, free to pass on, for looking at only. */
+export type PassingOn = (typeof PASSING_ON)[number];
+
+/** Most corners of an area that was drawn, and most areas joined to one. */
+export const MOST_CORNERS = 120;
+export const MOST_JOINED = 12;

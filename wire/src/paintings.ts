@@ -1,5 +1,5 @@
 import { IsHexColor, Matches } from 'class-validator';
-import { Id, Optional, Version, Words } from './fields.ts';
+import { Id, Nullable, ObjectOf, Optional, Version, Within, Words } from './fields.ts';
 
 const GROUND = { message: 'The ground is a colour like #b5a48c' };
 
@@ -17,6 +17,17 @@ export class NewPainting {
   @IsHexColor(GROUND)
   @Matches(/^#[0-9a-f]{6}$/i, GROUND)
   ground?: string;
+}
+
+const SIDE_MM = [10, 20_000] as const;
+
+/** A canvas by its sides. */
+export class CanvasSent {
+  @Within('The width of a canvas in mm', ...SIDE_MM)
+  widthMm!: number;
+
+  @Within('The height of a canvas in mm', ...SIDE_MM)
+  heightMm!: number;
 }
 
 export class PaintingChange {
@@ -38,6 +49,11 @@ export class PaintingChange {
   @IsHexColor(GROUND)
   @Matches(/^#[0-9a-f]{6}$/i, GROUND)
   ground?: string;
+
+  /** Null where its size is not known. */
+  @Nullable()
+  @ObjectOf('A canvas is a width and a height', () => CanvasSent)
+  canvas?: CanvasSent | null;
 }
 
 export interface PaintingDto {
@@ -47,6 +63,7 @@ export interface PaintingDto {
   readonly paletteId: string;
   /** Colour of the toned ground, `#rrggbb`. */
   readonly ground: string;
+  readonly canvas: { readonly widthMm: number; readonly heightMm: number } | null;
   readonly pileCount: number;
   readonly createdAt: string;
   readonly updatedAt: string;

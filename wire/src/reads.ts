@@ -23,9 +23,11 @@ export const READS = {
   doubts: '/palettes/:id/doubts',
 } as const satisfies Record<ReadName, string>;
 
-/** Where changes and pictures are sent, and where a picture's bytes are. */
+/** Where changes and pictures are sent, where the copy of a picture to look at is, and under that its own pixels and a small copy. */
 export const CHANGES = '/changes';
 export const PICTURES = '/pictures';
+export const OWN_PIXELS = '/own';
+export const SMALL = '/small';
 /** Where changes are heard of as they happen, and where the studio is copied. */
 export const EVENTS = '/events';
 export const COPIES = '/copies';

@@ -1,5 +1,5 @@
 import { Change } from './change.ts';
-import { Painting, Picture, PictureBytes, Reference } from './paintings.ts';
+import { Painting, Picture, PictureBytes, PictureCopy, Reference } from './paintings.ts';
 import { Palette, PaletteTube } from './palettes.ts';
 import { Pile, Sample } from './piles.ts';
 import { Settings } from './settings.ts';
@@ -18,6 +18,7 @@ export {
   PaletteTube,
   Picture,
   PictureBytes,
+  PictureCopy,
   Pile,
   Reference,
   Sample,
@@ -37,6 +38,7 @@ export const ENTITIES = [
   Painting,
   Picture,
   PictureBytes,
+  PictureCopy,
   Reference,
   Sample,
   Pile,

@@ -1,3 +1,4 @@
+import type { PaintingDto, PassingOn, PictureSpace, ViewDto } from '@dusk/wire';
 import { Column, Entity, Index, JoinColumn, ManyToOne, OneToMany, PrimaryColumn, type Relation } from 'typeorm';
 import { Palette } from './palettes.ts';
 
@@ -23,6 +24,10 @@ export class Painting {
   /** Colour of the toned ground, `#rrggbb`. */
   @Column('text')
   ground!: string;
+
+  /** Its sides in mm, where they are known. */
+  @Column('simple-json', { nullable: true })
+  canvas!: PaintingDto['canvas'];
 
   @OneToMany(() => Reference, (reference) => reference.painting)
   references?: Relation<Reference[]>;
@@ -52,11 +57,22 @@ export class Picture {
   @Column('integer')
   height!: number;
 
+  /** How its bytes are to be turned, 1–8 (EXIF). */
+  @Column('integer', { default: 1 })
+  orientation!: number;
+
+  /** What the numbers of its working copy mean. */
+  @Column('text', { default: 'srgb' })
+  space!: PictureSpace;
+
+  @Column('text', { default: '' })
+  colours!: string;
+
   @Column('text')
   createdAt!: string;
 }
 
-/** The bytes of a picture, apart so that they are not loaded with the row. */
+/** The own pixels of a picture as it came, apart so that they are not loaded with the row. */
 @Entity({ name: 'picture_bytes' })
 export class PictureBytes {
   @PrimaryColumn('text', { primaryKeyConstraintName: 'pk_picture_bytes' })
@@ -65,6 +81,26 @@ export class PictureBytes {
   @ManyToOne(() => Picture, { onDelete: 'CASCADE' })
   @JoinColumn({ name: 'pictureId', foreignKeyConstraintName: 'fk_picture_bytes_picture' })
   picture?: Relation<Picture>;
+
+  @Column('blob')
+  bytes!: Buffer;
+}
+
+/** A picture made smaller, to be looked at (`working`) or chosen by (`small`). One that came no larger has no working copy: its bytes are it. */
+@Entity({ name: 'picture_copy' })
+export class PictureCopy {
+  @PrimaryColumn('text', { primaryKeyConstraintName: 'pk_picture_copy' })
+  pictureId!: string;
+
+  @PrimaryColumn('text', { primaryKeyConstraintName: 'pk_picture_copy' })
+  kind!: 'working' | 'small';
+
+  @ManyToOne(() => Picture, { onDelete: 'CASCADE' })
+  @JoinColumn({ name: 'pictureId', foreignKeyConstraintName: 'fk_picture_copy_picture' })
+  picture?: Relation<Picture>;
+
+  @Column('text')
+  mime!: string;
 
   @Column('blob')
   bytes!: Buffer;
@@ -97,6 +133,23 @@ export class Reference {
 
   @Column('text')
   name!: string;
+
+  /** The pixels that samples count in; 0: those of its picture. */
+  @Column('integer', { default: 0 })
+  width!: number;
+
+  @Column('integer', { default: 0 })
+  height!: number;
+
+  @Column('simple-json', { default: '{}' })
+  view!: ViewDto;
+
+  /** Where the picture is from. */
+  @Column('text', { default: '' })
+  source!: string;
+
+  @Column('text', { default: 'ask' })
+  passing!: PassingOn;
 
   @Column('text')
   createdAt!: string;

@@ -1,4 +1,4 @@
-import type { MixtureDto, Outline, PredictionDto, TargetDto } from '@dusk/wire';
+import type { MixtureDto, OutlineDto, PredictionDto, TargetDto } from '@dusk/wire';
 import { Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
 import { Painting, Reference } from './paintings.ts';
 
@@ -35,7 +35,7 @@ export class Sample {
 
   /** In the picture's own pixels. */
   @Column('simple-json', { nullable: true })
-  outline!: Outline | null;
+  outline!: OutlineDto | null;
 
   @Column('simple-json')
   seen!: LabColumn;
@@ -48,6 +48,9 @@ export class Sample {
 
   @Column('text')
   thing!: string;
+
+  @Column('boolean', { default: false })
+  valueOnly!: boolean;
 
   @Column('text')
   createdAt!: string;

@@ -2,6 +2,13 @@ import { FirstLight1700000000000 } from './1700000000000-FirstLight.ts';
 import { PilesThatRemember1764000000000 } from './1764000000000-PilesThatRemember.ts';
 import { KnifeAndDulling1764300000000 } from './1764300000000-KnifeAndDulling.ts';
 import { Copies1764350000000 } from './1764350000000-Copies.ts';
+import { PicturesOfTheirOwn1764400000000 } from './1764400000000-PicturesOfTheirOwn.ts';
 
 /** In the order in which they run; a landed one is never changed. */
-export const MIGRATIONS = [FirstLight1700000000000, PilesThatRemember1764000000000, KnifeAndDulling1764300000000, Copies1764350000000];
+export const MIGRATIONS = [
+  FirstLight1700000000000,
+  PilesThatRemember1764000000000,
+  KnifeAndDulling1764300000000,
+  Copies1764350000000,
+  PicturesOfTheirOwn1764400000000,
+];

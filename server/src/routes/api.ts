@@ -1,15 +1,29 @@
 import { mkdtempSync, rmSync } from 'node:fs';
+import { readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { isUUID } from 'class-validator';
-import { BACKUP, CHANGES, COPIES, EVENTS, PICTURES, READS, UPLOAD_MOST_BYTES, type CopiesDto, type ReadName } from '@dusk/wire';
+import {
+  BACKUP,
+  CHANGES,
+  COPIES,
+  EVENTS,
+  OWN_PIXELS,
+  PICTURES,
+  READS,
+  SMALL,
+  UPLOAD_MOST_BYTES,
+  type CopiesDto,
+  type ReadName,
+} from '@dusk/wire';
 import { Router, type Request } from 'express';
 import multer from 'multer';
 import { copyName } from '../keeping/copies.ts';
 import { copiesOf } from '../keeping/daily.ts';
 import { notFound, ProblemError } from '../problems.ts';
 import { makeChange } from '../studio/changes.ts';
-import { keepPicture, normalise, pictureBytes } from '../studio/pictures.ts';
+import { oneAtATime, readPicture } from '../pictures/own.ts';
+import { keepPicture, ownPixels, smallPixels, workingPixels } from '../studio/pictures.ts';
 import { READING } from '../studio/reading.ts';
 import type { Studio } from '../studio/studio.ts';
 import { changeFrom } from './change.ts';
@@ -24,7 +38,11 @@ function idIn({ params: { id } }: Request): string {
 /** Open windows hear of a change a moment after it was answered. */
 const TELL_MS = 30;
 
-const uploads = multer({ storage: multer.memoryStorage(), limits: { fileSize: UPLOAD_MOST_BYTES, files: 1, fields: 2 } });
+/** What is sent lies on the disk until its turn comes, so that many large pictures at once do not fill the memory. */
+const uploads = multer({
+  storage: multer.diskStorage({ destination: tmpdir() }),
+  limits: { fileSize: UPLOAD_MOST_BYTES, files: 1, fields: 2 },
+});
 
 /** The routes under `/api`: the tables of reads and operations, served, and pictures by what they hold. */
 export function apiRoutes(studio: Studio): Router {
@@ -45,16 +63,27 @@ export function apiRoutes(studio: Studio): Router {
   });
 
   api.post(PICTURES, uploads.single('picture'), async ({ file }, response) => {
-    if (!file) throw new ProblemError(422, 'No picture', 'Send one JPEG or PNG picture, in the field "picture".');
-    if (file.size === 0) throw new ProblemError(422, 'Not a picture', 'This file is empty. Nothing was kept; choose another.');
-    const picture = await normalise(file.buffer);
-    const { kept, known } = await change((db) => keepPicture(db, picture));
-    response.status(known ? 200 : 201).json(kept);
+    if (!file) throw new ProblemError(422, 'No picture', 'Send one picture, in the field "picture".');
+    try {
+      if (file.size === 0) throw new ProblemError(422, 'Not a picture', 'This file is empty. Nothing was kept; choose another.');
+      const { kept, known } = await oneAtATime(async () => {
+        const picture = await readPicture(await readFile(file.path));
+        return change((db) => keepPicture(db, picture));
+      });
+      response.status(known ? 200 : 201).json(kept);
+    } finally {
+      await rm(file.path, { force: true });
+    }
   });
-  api.get(`${PICTURES}/:id`, async (request, response) => {
-    const { mime, bytes } = await look((db) => pictureBytes(db, String(request.params['id'])));
-    response.set('Cache-Control', 'private, max-age=31536000, immutable').type(mime).send(bytes);
-  });
+  for (const [path, pixels] of [
+    ['', workingPixels],
+    [OWN_PIXELS, ownPixels],
+    [SMALL, smallPixels],
+  ] as const)
+    api.get(`${PICTURES}/:id${path}`, async (request, response) => {
+      const { mime, bytes } = await look((db) => pixels(db, String(request.params['id'])));
+      response.set('Cache-Control', 'private, max-age=31536000, immutable').type(mime).send(bytes);
+    });
 
   api.get(EVENTS, eventsOf(studio));
 

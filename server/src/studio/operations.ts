@@ -3,7 +3,7 @@ import { acceptBelief, addLook, addSighting, refuseBelief, restoreLook, withdraw
 import { addPainting, changePainting, deletePainting, restorePainting } from './paintings.ts';
 import { addPalette, changePalette, deletePalette, restorePalette } from './palettes.ts';
 import { addPile, changePile, deletePile, restorePile } from './piles.ts';
-import { addReference, addSample, deleteReference, deleteSample, restoreReference, restoreSample } from './references.ts';
+import { addReference, addSample, changeReference, changeSample, deleteReference, deleteSample, restoreReference, restoreSample } from './references.ts';
 import { changeSettings } from './settings.ts';
 import { addStage, restoreStage, withdrawStage } from './stages.ts';
 import type { Doing, Work } from './work.ts';
@@ -20,9 +20,11 @@ const DOING: { readonly [N in OperationName]: Doing<Needs<N>> } = {
   'painting.delete': deletePainting,
   'painting.restore': restorePainting,
   'reference.add': addReference,
+  'reference.change': changeReference,
   'reference.delete': deleteReference,
   'reference.restore': restoreReference,
   'sample.add': addSample,
+  'sample.change': changeSample,
   'sample.delete': deleteSample,
   'sample.restore': restoreSample,
   'pile.add': addPile,

@@ -1,10 +1,24 @@
-import type { Needs, ReferenceDto, SampleDto } from '@dusk/wire';
+import { checkBounds, frameOf } from '@dusk/core';
+import type { Needs, Operation, ReferenceDto, SampleDto, ViewDto } from '@dusk/wire';
 import { In, IsNull, type EntityManager } from 'typeorm';
 import { Picture, Reference, Sample } from '../entities/index.ts';
-import { unfit } from '../problems.ts';
+import { stale, unfit } from '../problems.ts';
 import { paintingOf } from './paintings.ts';
 import { puttingAway } from './putAway.ts';
+import { changed, given, present } from './rows.ts';
 import type { Doing } from './work.ts';
+
+async function pictureOf(db: EntityManager, id: string): Promise<Picture> {
+  const picture = await db.findOneBy(Picture, { id });
+  if (!picture) throw unfit('Unknown picture', 'pictureId', 'This picture has not arrived in the studio. Bring it again.');
+  return picture;
+}
+
+/** What a view's class cannot say of it: that a crop lies within the picture, and that steps rise. */
+function checkView(view: ViewDto | undefined): void {
+  if (view?.crop) frameOf({ crop: view.crop }, 100, 100);
+  if (view?.steps) checkBounds(view.steps);
+}
 
 /** References with the size of their pictures, in one query. Without ids: those of paintings that are there. */
 export async function referenceRows(db: EntityManager, ids?: readonly string[]): Promise<ReferenceDto[]> {
@@ -13,26 +27,34 @@ export async function referenceRows(db: EntityManager, ids?: readonly string[]):
     relations: { picture: true },
     order: { createdAt: 'ASC' },
   });
-  return references.map(({ id, version, paintingId, pictureId, name, createdAt, deletedAt, picture }) => ({
-    id,
-    version,
-    paintingId,
-    pictureId,
-    name,
-    width: picture!.width,
-    height: picture!.height,
-    createdAt,
-    deletedAt,
+  return references.map(({ picture, painting: _p, ...row }) => ({
+    ...row,
+    width: row.width || picture!.width,
+    height: row.height || picture!.height,
+    space: picture!.space,
+    colours: picture!.colours,
   }));
 }
 
 export const addReference: Doing<Needs<'reference.add'>> = async ({ db, at, touch }, { id, paintingId, pictureId, name }) => {
   await paintingOf(db, paintingId);
-  if (!(await db.existsBy(Picture, { id: pictureId })))
-    throw unfit('Unknown picture', 'pictureId', 'This picture has not arrived in the studio. Bring it again.');
-  await db.insert(Reference, { id, version: 1, paintingId, pictureId, name, createdAt: at, deletedAt: null });
+  const { width, height } = await pictureOf(db, pictureId);
+  const rest = { width, height, view: {}, source: '', passing: 'ask' as const, createdAt: at, deletedAt: null };
+  await db.insert(Reference, { id, version: 1, paintingId, pictureId, name, ...rest });
   touch('references', id);
   return [{ do: 'reference.delete', id, version: 1 }];
+};
+
+export const changeReference: Doing<Needs<'reference.change'>> = async ({ db, touch }, { id, version, ...change }) => {
+  present('reference', await db.findOneBy(Reference, { id }));
+  const [before] = (await referenceRows(db, [id])) as [ReferenceDto];
+  if (before.version !== version) throw stale('reference', version, before);
+  if (change.pictureId !== undefined) await pictureOf(db, change.pictureId);
+  checkView(change.view);
+  const news = given(change);
+  await db.update(Reference, { id }, { ...news, version: version + 1 });
+  touch('references', id);
+  return [{ do: 'reference.change', id, version: version + 1, ...changed(news, before) } as Operation];
 };
 
 export const { away: deleteReference, back: restoreReference } = puttingAway({
@@ -53,7 +75,7 @@ export async function sampleRows(db: EntityManager, where: { readonly ids?: read
   return rows.map(sampleDto);
 }
 
-export const addSample: Doing<Needs<'sample.add'>> = async ({ db, at, touch }, { id, paintingId, referenceId, outline, seen, paint, zone, thing }) => {
+export const addSample: Doing<Needs<'sample.add'>> = async ({ db, at, touch }, { id, paintingId, referenceId, outline, seen, paint, zone, thing, valueOnly }) => {
   await paintingOf(db, paintingId);
   if (referenceId !== undefined && !(await db.existsBy(Reference, { id: referenceId, paintingId })))
     throw unfit('Unknown reference', 'referenceId', 'The place was sampled from a picture that this painting does not have.');
@@ -67,11 +89,23 @@ export const addSample: Doing<Needs<'sample.add'>> = async ({ db, at, touch }, {
     paint,
     zone: zone ?? '',
     thing: thing ?? '',
+    valueOnly: valueOnly ?? false,
     createdAt: at,
     deletedAt: null,
   });
   touch('samples', id);
   return [{ do: 'sample.delete', id, version: 1 }];
+};
+
+export const changeSample: Doing<Needs<'sample.change'>> = async ({ db, touch }, { id, version, ...change }) => {
+  const before = sampleDto(present('sample', await db.findOneBy(Sample, { id })));
+  if (before.version !== version) throw stale('sample', version, before);
+  const news = given(change);
+  await db.update(Sample, { id }, { ...news, version: version + 1 });
+  touch('samples', id);
+  const { outline, ...rest } = changed(news, before);
+  // A sample that had no place cannot be told so by a change.
+  return [{ do: 'sample.change', id, version: version + 1, ...rest, ...(outline && { outline }) } as Operation];
 };
 
 export const { away: deleteSample, back: restoreSample } = puttingAway({ what: 'sample', rows: 'samples', entity: Sample });

@@ -1,0 +1,155 @@
+import { D50_TO_D65, DISPLAY_P3, encodeSrgb, SRGB, xyzToLinear, type DeviceTable, type Profile, type RgbSpace } from '@dusk/core';
+import { PICTURE_LONGEST_SIDE, UPLOAD_MOST_PIXELS, type PictureSpace } from '@dusk/wire';
+import sharp, { type Sharp } from 'sharp';
+import type { Head } from './head.ts';
+import { displayP3Profile, tagJpeg, tagPng } from './tag.ts';
+
+/** A picture made smaller to be looked at, in a space that screens know. */
+export interface Copy {
+  readonly mime: 'image/jpeg' | 'image/png';
+  readonly bytes: Buffer;
+}
+
+/** Longest side of the picture by which one is chosen among others, px. */
+const SMALL = 320;
+/** Rows that are converted before others have a turn. */
+const ROWS = 32;
+
+/** Anything the decoder stumbles over counts: a colour read from a damaged place would be wrong. */
+const reading = (file: Buffer, more: { readonly ignoreIcc?: boolean } = {}): Sharp =>
+  sharp(file, { failOn: 'warning', limitInputPixels: UPLOAD_MOST_PIXELS, sequentialRead: true, ...more })
+    .autoOrient()
+    .resize({ width: PICTURE_LONGEST_SIDE, height: PICTURE_LONGEST_SIDE, fit: 'inside', withoutEnlargement: true });
+
+/** A photo that is only made smaller bears being coded again; what is flat, or went through a profile, does not. */
+const isLossless = ({ format, profile, isCmyk }: Head): boolean => format === 'png' || format === 'tiff' || isCmyk || profile !== undefined;
+
+async function encoded(image: Sharp, head: Head, space: PictureSpace): Promise<Copy> {
+  const lossless = isLossless(head);
+  const bytes = await (lossless ? image.png({ compressionLevel: 4 }) : image.jpeg({ quality: 98, chromaSubsampling: '4:4:4' })).toBuffer();
+  const tagged = space === 'srgb' ? bytes : (lossless ? tagPng : tagJpeg)(bytes, await displayP3Profile());
+  return { mime: lossless ? 'image/png' : 'image/jpeg', bytes: tagged };
+}
+
+/** The space a picture is looked at in: the wider one where it is coded for more than sRGB holds. */
+function shownSpaceOf(profile: Profile): PictureSpace {
+  if (profile.kind === 'grey') return 'srgb';
+  if (profile.kind === 'table') return profile.channels === 1 ? 'srgb' : 'display-p3';
+  const m = profile.space.toXyz;
+  // Its own primaries, in sRGB: outside where any falls below nothing.
+  const isWide = [0, 1, 2].some((c) => Math.min(...xyzToLinear(SRGB, [m[c]!, m[3 + c]!, m[6 + c]!])) < -0.02);
+  return isWide ? 'display-p3' : 'srgb';
+}
+
+const BYTE_AT = Uint8Array.from({ length: 65_536 }, (_, i) => Math.round(255 * encodeSrgb(i / 65_535)));
+const byteOf = (v: number): number => BYTE_AT[v <= 0 ? 0 : v >= 1 ? 65_535 : Math.round(v * 65_535)]!;
+
+interface Numbers {
+  readonly data: Uint8Array | Uint16Array;
+  readonly width: number;
+  readonly height: number;
+  readonly channels: number;
+}
+
+/** Numbers of a pixel to light in a shown space, coded. */
+type Conversion = (data: Numbers['data'], at: number, out: Buffer, to: number) => void;
+
+/** What the columns of a matrix from linear device light to a shown space's are. */
+function columnsTo(to: RgbSpace, m: ArrayLike<number>): Float64Array {
+  const columns = [0, 1, 2].map((c) => xyzToLinear(to, [m[c]!, m[3 + c]!, m[6 + c]!]));
+  return Float64Array.from([0, 1, 2].flatMap((row) => columns.map((column) => column[row as 0 | 1 | 2])));
+}
+
+function byMatrix(from: RgbSpace, to: RgbSpace, isDeep: boolean): Conversion {
+  const tables = isDeep ? from.curves.map((curve) => Float64Array.from({ length: 65_536 }, (_, v) => curve(v / 65_535))) : from.ofByte;
+  const [red, green, blue] = tables as [Float64Array, Float64Array, Float64Array];
+  const m = columnsTo(to, from.toXyz);
+  return (data, at, out, place) => {
+    const [r, g, b] = [red[data[at]!]!, green[data[at + 1]!]!, blue[data[at + 2]!]!];
+    for (let k = 0; k < 3; k++) out[place + k] = byteOf(m[3 * k]! * r + m[3 * k + 1]! * g + m[3 * k + 2]! * b);
+  };
+}
+
+function byTable(table: DeviceTable, channels: number, to: RgbSpace, isDeep: boolean): Conversion {
+  const m = columnsTo(to, D50_TO_D65);
+  const device = new Float64Array(channels);
+  const xyz = new Float64Array(3);
+  const full = isDeep ? 65_535 : 255;
+  let last = '';
+  return (data, at, out, place) => {
+    let same = '';
+    for (let i = 0; i < channels; i++) {
+      device[i] = data[at + i]! / full;
+      same += String.fromCharCode(data[at + i]!);
+    }
+    // Neighbours are often the same.
+    if (same !== last) table(device, xyz);
+    last = same;
+    for (let k = 0; k < 3; k++) out[place + k] = byteOf(m[3 * k]! * xyz[0]! + m[3 * k + 1]! * xyz[1]! + m[3 * k + 2]! * xyz[2]!);
+  };
+}
+
+function conversionOf(profile: Profile, to: RgbSpace, isDeep: boolean): Conversion {
+  if (profile.kind === 'matrix') return byMatrix(profile.space, to, isDeep);
+  if (profile.kind === 'table') return byTable(profile.table, profile.channels, to, isDeep);
+  const full = isDeep ? 65_535 : 255;
+  return (data, at, out, place) => void out.fill(byteOf(profile.curve(data[at]! / full)), place, place + 3);
+}
+
+/** Converts a picture's numbers; other work has its turn between. */
+async function converted({ data, width, height, channels }: Numbers, conversion: Conversion): Promise<Buffer> {
+  const out = Buffer.alloc(width * height * 3);
+  for (let row = 0; row < height; row += ROWS) {
+    const end = Math.min(height, row + ROWS) * width;
+    for (let pixel = row * width; pixel < end; pixel++) conversion(data, pixel * channels, out, pixel * 3);
+    await new Promise((turn) => setImmediate(turn));
+  }
+  return out;
+}
+
+/** A picture's numbers as its file has them, upright and no larger than it is looked at. */
+async function deviceNumbers(file: Buffer, { isDeep, isCmyk, profile }: Head): Promise<Numbers> {
+  const image = reading(file, { ignoreIcc: true });
+  const isGrey = profile?.kind === 'grey' || (profile?.kind === 'table' && profile.channels === 1);
+  const shaped = isCmyk
+    ? image.pipelineColourspace('cmyk').toColourspace('cmyk')
+    : image.flatten({ background: '#ffffff' }).toColourspace(isGrey ? (isDeep ? 'grey16' : 'b-w') : isDeep ? 'rgb16' : 'srgb');
+  const { data, info } = await shaped.raw(isDeep ? { depth: 'ushort' } : {}).toBuffer({ resolveWithObject: true });
+  const numbers = isDeep ? new Uint16Array(data.buffer, data.byteOffset, data.byteLength / 2) : data;
+  return { data: numbers, width: info.width, height: info.height, channels: info.channels };
+}
+
+/**
+ * A picture as it is looked at: upright, in sRGB or Display P3 (then with its profile), at most
+ * {@link PICTURE_LONGEST_SIDE} along its longer side. Its profile is reckoned through here, tables by the
+ * relative colorimetric intent without black point compensation; CMYK that brings none goes by usual inks.
+ */
+export async function workingCopy(file: Buffer, head: Head): Promise<Copy & { readonly space: PictureSpace }> {
+  const { profile, isDeep } = head;
+  if (!profile)
+    return { space: 'srgb', ...(await encoded(reading(file).flatten({ background: '#ffffff' }).toColourspace('srgb'), head, 'srgb')) };
+  const space = shownSpaceOf(profile);
+  const numbers = await deviceNumbers(file, head);
+  const bytes = await converted(numbers, conversionOf(profile, space === 'srgb' ? SRGB : DISPLAY_P3, isDeep));
+  const image = sharp(bytes, { raw: { width: numbers.width, height: numbers.height, channels: 3 } });
+  return { space, ...(await encoded(image, head, space)) };
+}
+
+/** Whether a picture can be looked at as it came: no larger than a copy would be, upright, of eight bits, in sRGB. */
+export const needsNoCopy = ({ format, width, height, orientation, isDeep, isCmyk, hasAlpha, profile }: Head): boolean =>
+  (format === 'jpeg' || format === 'png') &&
+  Math.max(width, height) <= PICTURE_LONGEST_SIDE &&
+  orientation === 1 &&
+  !isDeep &&
+  !isCmyk &&
+  !hasAlpha &&
+  profile === undefined;
+
+/** The picture by which one is chosen among others. */
+export async function smallCopy(copy: Buffer): Promise<Copy> {
+  const bytes = await sharp(copy)
+    .resize({ width: SMALL, height: SMALL, fit: 'inside', withoutEnlargement: true })
+    .jpeg({ quality: 82 })
+    .toBuffer();
+  return { mime: 'image/jpeg', bytes };
+}
