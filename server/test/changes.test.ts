@@ -270,6 +270,33 @@ describe('the table of operations', () => {
     expect((body as { fields: { field: string }[] }).fields[0]!.field).to.equal('ops.1.ml');
   });
 
+  it('are taken back one after another, and done again, on the same row', async () => {
+    const named = async () => (await read(bench)).rows.palettes!.find((p) => p.id === f.palette.id)!.name;
+    const first = await named();
+    const ids = [newId(), newId(), newId()];
+    for (const [i, id] of ids.entries())
+      await send(bench, [{ do: 'palette.change', id: f.palette.id, version: i + 1, name: `name ${i}` }], id).expect(201);
+    const backs = [newId(), newId(), newId()];
+    const post = (id: string, undoes: string) => bench.http.post('/api/changes').send({ id, device: 'x', undoes });
+    for (const [i, expected] of ['name 1', 'name 0', first].entries()) {
+      await post(backs[i]!, ids[2 - i]!).expect(201);
+      expect(await named()).to.equal(expected);
+    }
+    for (const [i, expected] of ['name 0', 'name 1', 'name 2'].entries()) {
+      await post(newId(), backs[2 - i]!).expect(201);
+      expect(await named()).to.equal(expected);
+    }
+    // Done again, the first is not to be taken back from under the others.
+    const { rows } = await read(bench);
+    await change(bench, {
+      do: 'palette.change',
+      id: f.palette.id,
+      version: rows.palettes!.find((p) => p.id === f.palette.id)!.version,
+      name: 'elsewhere',
+    });
+    expect(await named()).to.equal('elsewhere');
+  });
+
   it('can undo what another change rested on only by saying no', async () => {
     const id = newId();
     await send(bench, [{ do: 'palette.change', id: f.palette.id, version: 1, name: 'second' }], id).expect(201);

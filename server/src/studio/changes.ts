@@ -1,5 +1,5 @@
 import type { Answer, Change as ChangeSent, Operation, RowKind, Rows } from '@dusk/wire';
-import type { EntityManager } from 'typeorm';
+import { MoreThan, type EntityManager } from 'typeorm';
 import { Change } from '../entities/index.ts';
 import { notFound, ProblemError } from '../problems.ts';
 import { relearn } from './beliefs.ts';
@@ -37,6 +37,31 @@ export const newestSeq = async (db: EntityManager): Promise<number> => (await db
 
 const sameOperations = (one: readonly Operation[], other: readonly Operation[]): boolean => JSON.stringify(one) === JSON.stringify(other);
 
+type Versioned = Operation & { readonly version: number };
+const isVersioned = (op: Operation): op is Versioned => 'version' in op && typeof op.version === 'number';
+/** The row that an operation writes; settings are one row without an id. */
+const rowOf = (op: Operation): string => `${op.do.split('.')[0]} ${'id' in op ? String(op.id) : ''}`;
+
+/**
+ * What undoes a change, from rows as they are now: whatever was done to them since and taken back again
+ * is as if it had not been. What else was done to a row since stands, and the version says so.
+ */
+async function undoing(db: EntityManager, { seq, inverse }: Change): Promise<readonly Operation[]> {
+  if (!inverse.some(isVersioned)) return inverse;
+  const later = await db.find(Change, { where: { seq: MoreThan(seq) }, order: { seq: 'ASC' } });
+  const undone = new Map(later.flatMap((change) => (change.undoes === null ? [] : [[change.undoes, change.seq] as const])));
+  /** Whether a change is not taken back, or was done again after it was. */
+  const holds = (change: number): boolean => !(undone.has(change) && holds(undone.get(change)!));
+  return inverse.map((op) => {
+    if (!isVersioned(op)) return op;
+    const writes = (change: Change): number => change.ops.filter((one) => isVersioned(one) && rowOf(one) === rowOf(op)).length;
+    const since = later.filter((change) => writes(change) > 0);
+    const seqs = new Set(since.map((change) => change.seq));
+    const stands = since.some((change) => holds(change.seq) && !(change.undoes !== null && seqs.has(change.undoes)));
+    return stands ? op : ({ ...op, version: op.version + since.reduce((sum, change) => sum + writes(change), 0) } as Operation);
+  });
+}
+
 /** The operations a change asks for: its own, or those that undo another. */
 async function asked(db: EntityManager, { ops, undoes }: ChangeSent): Promise<{ ops: readonly Operation[]; undoes: number | null }> {
   if (undoes === undefined) return { ops, undoes: null };
@@ -44,7 +69,7 @@ async function asked(db: EntityManager, { ops, undoes }: ChangeSent): Promise<{ 
   if (!change) throw notFound('change');
   if (await db.existsBy(Change, { undoes: change.seq })) throw new ProblemError(409, 'Undone already', 'This was undone already.');
   if (change.inverse.length === 0) throw new ProblemError(409, 'Not to be undone', 'There is nothing in this that could be undone.');
-  return { ops: change.inverse, undoes: change.seq };
+  return { ops: await undoing(db, change), undoes: change.seq };
 }
 
 /** What the file itself refuses: an id that is taken, or something that holds always. */
