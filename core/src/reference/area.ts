@@ -161,6 +161,22 @@ export function readOutline(picture: Pixels, outline: Outline, gains: LinearRgb 
   };
 }
 
+/** Colour of an area as its pixels blend, whatever is in it. */
+export function meanOf(picture: Pixels, outline: Outline, [gr, gg, gb]: LinearRgb = [1, 1, 1]): Lab {
+  const { space = SRGB } = picture;
+  const read = linearReader(picture);
+  const sum = [0, 0, 0] as [number, number, number];
+  let pixels = 0;
+  eachPixel(outline, picture.width, picture.height, (x, y) => {
+    const at = (y * picture.width + x) * 4;
+    sum[0] += read(at, 0);
+    sum[1] += read(at, 1);
+    sum[2] += read(at, 2);
+    pixels++;
+  });
+  return linearToLab(space, (gr * sum[0]) / pixels, (gg * sum[1]) / pixels, (gb * sum[2]) / pixels);
+}
+
 /**
  * Colour of a disc.
  * @param x @param y centre in pixels, clamped to the picture

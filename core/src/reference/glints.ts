@@ -4,16 +4,24 @@ import { linearReader, lumaOf, SRGB, type Pixels } from './pixels.ts';
 export interface Glints {
   /** Share of the picture that they take. */
   readonly share: number;
-  readonly at: (x: number, y: number) => boolean;
+  /** Squares of so many pixels, so many across; 1 where there is a glint. */
+  readonly size: number;
+  readonly across: number;
+  readonly cells: Uint8Array;
 }
+
+/** Whether there is a glint at a pixel. */
+export const isGlint = ({ size, across, cells }: Glints, x: number, y: number): boolean =>
+  cells[Math.floor(y / size) * across + Math.floor(x / size)] === 1;
 
 /** Cells across the longer side. */
 const CELLS = 320;
 /** What is round a cell reaches so far, as a share of the longer side. */
 const ROUND = 0.06;
-/** A glint is so many times lighter than what is round it, and at least so light against the lightest. */
+/** A glint is so many times lighter than what is round it, and than nearly everything else. */
 const TIMES = 2.2;
-const AGAINST_LIGHTEST = 0.45;
+const AGAINST_THINGS = 1.1;
+const NEARLY_ALL = 0.97;
 /** What is as light as this share of a glint belongs to it. */
 const HANGS = 0.6;
 /** A glint takes no more of the picture than this. */
@@ -97,19 +105,18 @@ export function findGlints(picture: Pixels): Glints {
   const cells = cellsOf(picture);
   const { across, size, most } = cells;
   const about = roundAbout(cells, Math.max(2, Math.round((ROUND * CELLS) / 2)));
-  let lightest = 0;
-  for (const Y of most) lightest = Math.max(lightest, Y);
+  const things = Float32Array.from(cells.mean).sort()[Math.floor(NEARLY_ALL * (cells.mean.length - 1))]!;
   const taken = new Uint8Array(most.length);
   const limit = Math.max(4, MOST * most.length);
   // A corner of a light thing has dark round it as well, but hangs together with more.
   const large = new Uint8Array(most.length);
   for (let i = 0; i < most.length; i++) {
     const Y = most[i]!;
-    if (taken[i] || large[i] || Y <= TIMES * about[i]! || Y <= AGAINST_LIGHTEST * lightest) continue;
+    if (taken[i] || large[i] || Y <= TIMES * about[i]! || Y <= AGAINST_THINGS * things) continue;
     const patch = patchAbout(i, most, HANGS * Y, across, limit);
     const is = patch.length <= limit ? taken : large;
     for (const cell of patch) is[cell] = 1;
   }
   const count = taken.reduce((sum, is) => sum + is, 0);
-  return { share: count / taken.length, at: (x, y) => taken[Math.floor(y / size) * across + Math.floor(x / size)] === 1 };
+  return { share: count / taken.length, size, across, cells: taken };
 }

@@ -1,7 +1,8 @@
 import { CraftError } from '../errors.ts';
 import type { MunsellValue } from '../colour/value.ts';
+import type { Lab } from '../colour/spaces.ts';
 import { temperature, type WarmBlue } from '../colour/temperature.ts';
-import { greyOfValue, squinted, valuesOf, type LightPlane } from './lightPlane.ts';
+import { byteEncoder, greyOfValue, squinted, valuesOf, type LightPlane } from './lightPlane.ts';
 import { linearToLab, type Pixels } from './pixels.ts';
 import type { ValueRange } from './valueRange.ts';
 
@@ -63,6 +64,29 @@ export function valueSteps(plane: LightPlane, bounds: readonly MunsellValue[], r
   return { bytes, shares: shared(counts, values.length) };
 }
 
+/** Bits of each channel that colours are told apart by where a map is drawn. */
+const BITS = 6;
+
+/**
+ * What is asked of the colour of every pixel, reckoned once for all that are hardly different: a photo
+ * has some tens of thousands of colours.
+ */
+function ofEveryColour({ rgb, space }: LightPlane, of: (lab: Lab) => number): Float32Array {
+  const known = new Float32Array(1 << (3 * BITS)).fill(NaN);
+  const answers = new Float32Array(rgb.length / 3);
+  const shift = 8 - BITS;
+  const byteOf = byteEncoder();
+  for (let i = 0, at = 0; i < answers.length; i++, at += 3) {
+    const r = rgb[at]!;
+    const g = rgb[at + 1]!;
+    const b = rgb[at + 2]!;
+    const bin = ((byteOf(r) >> shift) << (2 * BITS)) | ((byteOf(g) >> shift) << BITS) | (byteOf(b) >> shift);
+    const before = known[bin]!;
+    answers[i] = before === before ? before : (known[bin] = of(linearToLab(space, r, g, b)));
+  }
+  return answers;
+}
+
 /** Units of temperature at which a tint is full. */
 const FULL_WARMTH = 30;
 /** Nothing is called warm or cool that lies nearer the pivot than this. */
@@ -77,13 +101,13 @@ const isHatched = (x: number, y: number): boolean => (x + y) % HATCH === 0;
  * @returns shares warm, neither, cool
  */
 export function warmthMap(plane: LightPlane, pivot: number, warmBlue?: WarmBlue): Looked {
-  const { rgb, width, space } = plane;
+  const { width } = plane;
   const values = valuesOf(plane);
+  const warmth = ofEveryColour(plane, (lab) => temperature(lab, warmBlue));
   const counts = [0, 0, 0];
   const bytes = painted(values.length, (i) => greyOfValue(2 + 0.7 * values[i]!));
   for (let i = 0; i < values.length; i++) {
-    const lab = linearToLab(space, rgb[3 * i]!, rgb[3 * i + 1]!, rgb[3 * i + 2]!);
-    const off = temperature(lab, warmBlue) - pivot;
+    const off = warmth[i]! - pivot;
     counts[off > NEITHER ? 0 : off < -NEITHER ? 2 : 1]!++;
     const much = Math.max(-1, Math.min(1, off / FULL_WARMTH));
     const at = 4 * i;
@@ -106,15 +130,14 @@ export const STRENGTHS = [10, 25, 45] as const;
 const FULL_CHROMA = 80;
 
 /** Strength of colour as light: black is without hue, white the strongest. @returns shares from grey to strongest, by {@link STRENGTHS} */
-export function strengthMap({ rgb, space }: LightPlane): Looked {
+export function strengthMap(plane: LightPlane): Looked {
   const counts = [0, 0, 0, 0];
-  const bytes = painted(rgb.length / 3, (i) => {
-    const [, a, b] = linearToLab(space, rgb[3 * i]!, rgb[3 * i + 1]!, rgb[3 * i + 2]!);
-    const chroma = Math.sqrt(a * a + b * b);
-    counts[stepOf(chroma, STRENGTHS)]!++;
-    return greyOfValue(10 * Math.min(1, chroma / FULL_CHROMA));
+  const chroma = ofEveryColour(plane, ([, a, b]) => Math.sqrt(a * a + b * b));
+  const bytes = painted(chroma.length, (i) => {
+    counts[stepOf(chroma[i]!, STRENGTHS)]!++;
+    return greyOfValue(10 * Math.min(1, chroma[i]! / FULL_CHROMA));
   });
-  return { bytes, shares: shared(counts, rgb.length / 3) };
+  return { bytes, shares: shared(counts, chroma.length) };
 }
 
 /** How an edge between two steps of value shows itself to a squint. */
@@ -135,19 +158,20 @@ export function edgesOf(plane: LightPlane, bounds: readonly MunsellValue[], sigm
   // A little blur keeps grain from drawing edges of its own.
   const values = valuesOf(squinted(plane, 1));
   const after = valuesOf(squinted(plane, Math.max(1, sigma)));
-  const steps = Uint8Array.from(values, (value) => stepOf(value, bounds));
+  const steps = new Uint8Array(values.length);
+  for (let i = 0; i < steps.length; i++) steps[i] = stepOf(values[i]!, bounds);
   const stands = Math.max(1, sigma) * Math.sqrt(2 * Math.PI);
   const kinds = new Uint8Array(steps.length);
   for (let y = 0; y < height - 1; y++)
     for (let x = 0; x < width - 1; x++) {
       const i = y * width + x;
       if (steps[i] === steps[i + 1] && steps[i] === steps[i + width]) continue;
-      const [left, right] = [x > 0 ? i - 1 : i, i + 1];
-      const [above, below] = [y > 0 ? i - width : i, i + width];
-      const dx = (after[right]! - after[left]!) / (right - left);
-      const dy = (after[below]! - after[above]!) / ((below - above) / width);
-      const height = Math.sqrt(dx * dx + dy * dy) * stands;
-      kinds[i] = height >= HARD ? 1 : height >= SOFT ? 2 : 3;
+      const left = x > 0 ? i - 1 : i;
+      const above = y > 0 ? i - width : i;
+      const dx = (after[i + 1]! - after[left]!) / (i + 1 - left);
+      const dy = (after[i + width]! - after[above]!) / (above === i ? 1 : 2);
+      const step = Math.sqrt(dx * dx + dy * dy) * stands;
+      kinds[i] = step >= HARD ? 1 : step >= SOFT ? 2 : 3;
     }
   return kinds;
 }
@@ -164,21 +188,20 @@ export function drawEdges(plane: LightPlane, bounds: readonly MunsellValue[], si
     const at = 4 * (y * width + x);
     bytes[at] = bytes[at + 1] = bytes[at + 2] = grey;
   };
-  kinds.forEach((kind, i) => {
-    if (kind === 0) return;
+  for (let i = 0; i < kinds.length; i++) {
+    const kind = kinds[i]!;
+    if (kind === 0) continue;
     counts[kind - 1]!++;
-    const [x, y] = [i % width, Math.floor(i / width)];
+    const x = i % width;
+    const y = (i - x) / width;
     if (kind === 1) {
-      for (const [dx, dy] of [
-        [0, 0],
-        [1, 0],
-        [0, 1],
-        [1, 1],
-      ] as const)
-        dot(x + dx, y + dy, 0);
+      dot(x, y, 0);
+      dot(x + 1, y, 0);
+      dot(x, y + 1, 0);
+      dot(x + 1, y + 1, 0);
     } else if (kind === 2) dot(x, y, 40);
     else if (Math.floor((x + y) / 3) % 2 === 0) dot(x, y, 255);
-  });
+  }
   return { bytes, shares: shared(counts, counts[0]! + counts[1]! + counts[2]!) };
 }
 

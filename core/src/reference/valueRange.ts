@@ -23,7 +23,9 @@ export interface ValueSpread {
 export const SPREAD_BINS = 100;
 
 /** Value at each bin of the root of Y. */
-const VALUE_OF_BIN = Float64Array.from({ length: BINS }, (_, bin) => valueFromY(100 * ((bin + 0.5) / BINS) ** 2));
+let valueOfBin: Float64Array | undefined;
+const valuesOfBins = (): Float64Array =>
+  (valueOfBin ??= Float64Array.from({ length: BINS }, (_, bin) => valueFromY(100 * ((bin + 0.5) / BINS) ** 2)));
 
 function rootBins(picture: Pixels, gains: LinearRgb, leaves: (x: number, y: number) => boolean): Uint32Array {
   const { width, height, space = SRGB } = picture;
@@ -74,6 +76,7 @@ export function valueSpread(
   leaves: (x: number, y: number) => boolean = () => false,
 ): ValueSpread {
   const bins = rootBins(picture, gains, leaves);
+  const values = valuesOfBins();
   const count = Math.max(
     1,
     bins.reduce((sum, n) => sum + n, 0),
@@ -82,12 +85,12 @@ export function valueSpread(
     let left = share * count;
     for (let bin = 0; bin < BINS; bin++) {
       left -= bins[bin]!;
-      if (left < 0) return VALUE_OF_BIN[bin]!;
+      if (left < 0) return values[bin]!;
     }
     return 10;
   };
   const shares = new Float64Array(SPREAD_BINS);
-  bins.forEach((n, bin) => (shares[Math.min(SPREAD_BINS - 1, Math.floor((VALUE_OF_BIN[bin]! / 10) * SPREAD_BINS))]! += n / count));
+  bins.forEach((n, bin) => (shares[Math.min(SPREAD_BINS - 1, Math.floor((values[bin]! / 10) * SPREAD_BINS))]! += n / count));
   return { shares, range: { darkest: at(STRAY), lightest: at(1 - STRAY) }, split: otsu(shares) };
 }
 

@@ -1,8 +1,8 @@
 import { labToLch, type Lab, type LinearRgb } from '../colour/spaces.ts';
 import { valueOfLightness, type MunsellValue } from '../colour/value.ts';
-import type { Glints } from './glints.ts';
+import { isGlint, type Glints } from './glints.ts';
 import type { Outline } from './outline.ts';
-import { readOutline } from './area.ts';
+import { meanOf } from './area.ts';
 import type { Pixels } from './pixels.ts';
 import type { ValueSpread } from './valueRange.ts';
 
@@ -30,6 +30,8 @@ export interface PictureLight {
 const WAYS = 12;
 const FAR = 0.12;
 const STEPS = 10;
+/** Steps that count as near. */
+const NEAR = 4;
 /** Shares of the picture's range of value. */
 const ACCENT = 0.07;
 const HALF = 0.09;
@@ -63,11 +65,23 @@ function raysFrom(picture: Pixels, { x, y, radius }: Outline, gains: LinearRgb):
       const far = radius + (reach * step) / STEPS;
       const [px, py] = [x + far * Math.cos(angle), y + far * Math.sin(angle)];
       if (px < 0 || py < 0 || px >= picture.width || py >= picture.height) break;
-      const { lab } = readOutline(picture, { x: px, y: py, radius: grain }, gains);
+      const lab = meanOf(picture, { x: px, y: py, radius: grain }, gains);
       ray.push({ lab, value: valueOfLightness(lab[0]) });
     }
     return ray;
   });
+}
+
+/** A thing whose own values differ by so much shows light and shadow by itself. */
+const OWN_RANGE = 1.5;
+/** How far its own middle then counts against that of the picture. */
+const OWN_COUNTS = 0.6;
+
+/** Value that parts light from shadow on a thing: that of the picture, drawn to the middle of what the thing itself shows round here. */
+function splitOf(value: MunsellValue, lab: Lab, rays: readonly Ray[], split: MunsellValue): MunsellValue {
+  const own = rays.flat().flatMap((one) => (alike(one.lab, lab) ? [one.value] : []));
+  const [darkest, lightest] = [Math.min(value, ...own), Math.max(value, ...own)];
+  return lightest - darkest < OWN_RANGE ? split : OWN_COUNTS * ((darkest + lightest) / 2) + (1 - OWN_COUNTS) * split;
 }
 
 /** Largest single step on the way up to the light, as a share of the way. */
@@ -82,11 +96,14 @@ function abruptness(from: MunsellValue, ray: Ray, end: number): number {
 }
 
 function shadowKind(value: MunsellValue, lab: Lab, rays: readonly Ray[], split: MunsellValue): Zone {
-  for (const ray of rays) {
-    // Darker first, then lighter again on the same thing: the core lies between here and the light.
+  // Darker first, then lighter again on the same thing: the core lies between here and the light.
+  const overCore = rays.filter((ray) => {
     const core = ray.findIndex((one) => one.value < value - DIP && alike(one.lab, lab));
-    if (core >= 0 && ray.slice(core).some((one) => one.value > value + DIP && alike(one.lab, lab))) return 'reflected light';
-  }
+    return core >= 0 && ray.slice(core).some((one) => one.value > value + DIP && alike(one.lab, lab));
+  });
+  // One alone may be a line drawn on the thing; and it is where the thing turns away, near its edge.
+  const nearEdge = rays.some((ray) => ray.slice(0, NEAR).some((one) => !alike(one.lab, lab)));
+  if (nearEdge && overCore.length >= 2) return 'reflected light';
   const cast = rays.some((ray) => {
     const lit = ray.findIndex((one) => one.value > split + 0.3);
     return lit >= 0 && alike(ray[lit]!.lab, lab) && abruptness(value, ray, lit) > ABRUPT;
@@ -98,11 +115,12 @@ function shadowKind(value: MunsellValue, lab: Lab, rays: readonly Ray[], split: 
  * The zone that a place most likely is in, by its value and by what is round it: a proposal, for the painter to change.
  */
 export function proposeZone(picture: Pixels, outline: Outline, lab: Lab, { spread, glints, gains }: PictureLight): Zone {
-  const { range, split } = spread;
+  const { range } = spread;
   const whole = Math.max(0.5, range.lightest - range.darkest);
   const value = valueOfLightness(lab[0]);
-  if (glints.at(outline.x, outline.y) && value > split) return 'highlight';
+  if (isGlint(glints, outline.x, outline.y) && value > spread.split) return 'highlight';
   const rays = raysFrom(picture, outline, gains);
+  const split = splitOf(value, lab, rays, spread.split);
   const round = rays.flat();
   const mean = (of: (one: Ray[number]) => number): number => round.reduce((sum, one) => sum + of(one), 0) / Math.max(1, round.length);
   // An accent is small: a little way off it is lighter nearly all round.
@@ -128,9 +146,9 @@ export function surroundOf(picture: Pixels, { x, y, radius }: Outline, gains: Li
     return { x: x + reach * Math.cos(angle), y: y + reach * Math.sin(angle), radius: Math.max(1, reach / 4) };
   }).filter((one) => one.x >= 0 && one.y >= 0 && one.x < picture.width && one.y < picture.height);
   const [first, ...more] = ring;
-  if (!first) return readOutline(picture, { x, y, radius }, gains).lab;
+  if (!first) return meanOf(picture, { x, y, radius }, gains);
   // The surround is as it blends, whatever it holds.
-  const labs = [first, ...more].map((one) => readOutline(picture, one, gains).lab);
+  const labs = [first, ...more].map((one) => meanOf(picture, one, gains));
   const sum = labs.reduce<[number, number, number]>((so, lab) => [so[0] + lab[0], so[1] + lab[1], so[2] + lab[2]], [0, 0, 0]);
   return [sum[0] / labs.length, sum[1] / labs.length, sum[2] / labs.length];
 }
