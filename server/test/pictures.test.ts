@@ -106,7 +106,7 @@ describe('pictures', () => {
       const pixels = (of: Buffer) => sharp(of).removeAlpha().raw().toBuffer();
       expect((await pixels(bytes)).equals(await pixels(file)), 'its own pixels').to.equal(true);
       const small = await bench.http.get(`/api/pictures/${picture.id}/small`).expect(200);
-      expect((await sharp(small.body as Buffer).metadata()).width).to.be.at.most(320);
+      expect((await sharp(small.body as Buffer).metadata()).width).to.be.at.most(480);
     });
 
   for (const orientation of [1, 2, 3, 4, 5, 6, 7, 8])

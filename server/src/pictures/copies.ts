@@ -1,4 +1,4 @@
-import { D50_TO_D65, DISPLAY_P3, encodeSrgb, SRGB, xyzToLinear, type DeviceTable, type Profile, type RgbSpace } from '@dusk/core';
+import { byteEncoder, D50_TO_D65, DISPLAY_P3, SRGB, xyzToLinear, type DeviceTable, type Profile, type RgbSpace } from '@dusk/core';
 import { PICTURE_LONGEST_SIDE, UPLOAD_MOST_PIXELS, type PictureSpace } from '@dusk/wire';
 import sharp, { type Sharp } from 'sharp';
 import type { Head } from './head.ts';
@@ -11,7 +11,7 @@ export interface Copy {
 }
 
 /** Longest side of the picture by which one is chosen among others, px. */
-const SMALL = 320;
+const SMALL = 480;
 /** Rows that are converted before others have a turn. */
 const ROWS = 32;
 
@@ -22,7 +22,7 @@ const reading = (file: Buffer, more: { readonly ignoreIcc?: boolean } = {}): Sha
     .resize({ width: PICTURE_LONGEST_SIDE, height: PICTURE_LONGEST_SIDE, fit: 'inside', withoutEnlargement: true });
 
 /** A photo that is only made smaller bears being coded again; what is flat, or went through a profile, does not. */
-const isLossless = ({ format, profile, isCmyk }: Head): boolean => format === 'png' || format === 'tiff' || isCmyk || profile !== undefined;
+const isLossless = ({ format, profile, isCmyk }: Head): boolean => format !== 'jpeg' || isCmyk || profile !== undefined;
 
 async function encoded(image: Sharp, head: Head, space: PictureSpace): Promise<Copy> {
   const lossless = isLossless(head);
@@ -41,8 +41,7 @@ function shownSpaceOf(profile: Profile): PictureSpace {
   return isWide ? 'display-p3' : 'srgb';
 }
 
-const BYTE_AT = Uint8Array.from({ length: 65_536 }, (_, i) => Math.round(255 * encodeSrgb(i / 65_535)));
-const byteOf = (v: number): number => BYTE_AT[v <= 0 ? 0 : v >= 1 ? 65_535 : Math.round(v * 65_535)]!;
+const byteOf = byteEncoder();
 
 interface Numbers {
   readonly data: Uint8Array | Uint16Array;
