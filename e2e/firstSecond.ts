@@ -62,7 +62,7 @@ export async function firstSecond(): Promise<FirstSecond> {
     counts = false;
   });
   await during('opening a painting and its picture', async () => {
-    await page.getByRole('link', { name: 'Oil can and twine by one lamp' }).click();
+    await page.getByRole('link', { name: 'Oil can and twine by window and lamp' }).click();
     await page.locator('.picture canvas').waitFor();
     await page.getByText('Laying the palette out').waitFor({ state: 'detached' });
   });

@@ -76,7 +76,7 @@ export class Sitting {
   }
 
   /** Opens the first painting at its reference and waits for picture and book. */
-  async openReference(title = 'Oil can and twine by one lamp'): Promise<void> {
+  async openReference(title = 'Oil can and twine by window and lamp'): Promise<void> {
     await this.open('paintings');
     await this.page.getByRole('link', { name: title }).click();
     await this.page.locator('.picture canvas').waitFor();

@@ -1,8 +1,23 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
-import { best, CATALOGUE, layPalette, mixtureOfRecipe, readArea, type Palette, type Pixels } from '@dusk/core';
+import {
+  best,
+  CATALOGUE,
+  findGlints,
+  isGlint,
+  layKey,
+  layPalette,
+  mixtureOfRecipe,
+  paintRange,
+  readArea,
+  throughKey,
+  valueSpread,
+  type Key,
+  type Palette,
+  type Pixels,
+} from '@dusk/core';
 import { addTube, hasWork, keepPicture, makeChange, readPicture, tubeRows, type Studio } from '@dusk/server';
-import { labDto, mixtureDto, type MixtureSent, type Operation, type TubeDto } from '@dusk/wire';
+import { labDto, mixtureDto, type MixtureSent, type Operation, type TubeDto, type View } from '@dusk/wire';
 import sharp from 'sharp';
 import { SAMPLE_MAKER, SAMPLE_PAINTINGS, SAMPLE_TUBES, type SamplePainting, type SamplePlace } from './sampleStudio.ts';
 import { tellStory } from './story.ts';
@@ -27,15 +42,31 @@ async function pixelsOf(bytes: Buffer): Promise<Pixels> {
   return { data, width: info.width, height: info.height };
 }
 
+/** The key of a sample painting, laid over its picture and palette. */
+function keyOn(palette: Palette, pixels: Pixels, { view }: SamplePainting): Key {
+  const glints = findGlints(pixels);
+  const { range } = valueSpread(pixels, [1, 1, 1], (x, y) => isGlint(glints, x, y));
+  const plan = view.key?.kind === 'fitted' ? { kind: 'fitted' as const, held: view.key.held! } : { kind: 'as it is' as const };
+  return layKey(plan, { seen: range, paint: paintRange(palette) });
+}
+
 /** A pile as the painter would have kept it: pointed at, and the best recipe taken. */
-function kept(palette: Palette, pixels: Pixels, paintingId: string, referenceId: string, { name, x, y }: SamplePlace): Operation[] {
+function kept(
+  palette: Palette,
+  pixels: Pixels,
+  key: Key,
+  paintingId: string,
+  referenceId: string,
+  { name, thing, zone, x, y }: SamplePlace,
+): Operation[] {
   const outline = { x: x * pixels.width, y: y * pixels.height, radius: AREA * pixels.width };
   const { lab } = readArea(pixels, outline.x, outline.y, outline.radius);
-  const plan = mixtureDto(mixtureOfRecipe(best(palette, lab), (tube) => ({ tube }))) as unknown as MixtureSent;
+  const paint = throughKey(key, lab);
+  const plan = mixtureDto(mixtureOfRecipe(best(palette, paint), (tube) => ({ tube }))) as unknown as MixtureSent;
   const sampleId = randomUUID();
   return [
-    { do: 'sample.add', id: sampleId, paintingId, referenceId, outline, seen: labDto(lab), paint: labDto(lab), thing: name },
-    { do: 'pile.add', id: randomUUID(), paintingId, name, target: { kind: 'absolute', lab: labDto(lab) }, sampleId, plan, ml: USUAL_ML },
+    { do: 'sample.add', id: sampleId, paintingId, referenceId, outline, seen: labDto(lab), paint: labDto(paint), zone, thing },
+    { do: 'pile.add', id: randomUUID(), paintingId, name, target: { kind: 'absolute', lab: labDto(paint) }, sampleId, plan, ml: USUAL_ML },
   ];
 }
 
@@ -52,7 +83,19 @@ async function addSamplePainting(studio: Studio, sample: SamplePainting, tubes: 
     { do: 'painting.add', id: paintingId, title: sample.title, paletteId, ground: sample.ground },
     { do: 'reference.add', id: referenceId, paintingId, pictureId: held.id, name: sample.picture },
   );
-  for (const place of sample.piles) await make(...kept(palette, pixels, paintingId, referenceId, place));
+  await make(
+    { do: 'painting.change', id: paintingId, version: 1, canvas: sample.canvas },
+    {
+      do: 'reference.change',
+      id: referenceId,
+      version: 1,
+      source: sample.source,
+      passing: 'mine',
+      view: sample.view as unknown as View,
+    },
+  );
+  const key = keyOn(palette, pixels, sample);
+  for (const place of sample.piles) await make(...kept(palette, pixels, key, paintingId, referenceId, place));
   await tellStory(studio, paintingId, chosen, sample.done ?? []);
 }
 

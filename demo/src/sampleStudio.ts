@@ -1,3 +1,6 @@
+import type { Zone } from '@dusk/core';
+import type { ViewDto } from '@dusk/wire';
+
 /** A tube of the sample studio, by a maker made up for it. */
 export interface SampleTube {
   readonly pigment: string;
@@ -30,6 +33,8 @@ export interface SamplePalette {
 /** A place in a picture to sample, in shares of its width and height. */
 export interface SamplePlace {
   readonly name: string;
+  readonly thing: string;
+  readonly zone: Zone;
   readonly x: number;
   readonly y: number;
 }
@@ -44,31 +49,40 @@ export interface SamplePainting {
   readonly title: string;
   readonly palette: SamplePalette;
   readonly ground: string;
+  /** Its sides in mm. */
+  readonly canvas: { readonly widthMm: number; readonly heightMm: number };
   readonly picture: string;
+  readonly source: string;
+  /** How the picture is keyed and lined. */
+  readonly view: ViewDto;
   readonly piles: readonly SamplePlace[];
   readonly done?: readonly SampleDeed[];
 }
 
 export const SAMPLE_PAINTINGS: readonly SamplePainting[] = [
   {
-    title: 'Oil can and twine by one lamp',
+    title: 'Oil can and twine by window and lamp',
     palette: {
-      name: 'Lamp light, six tubes',
+      name: 'Window and lamp, six tubes',
       pigments: ['titanium-white', 'yellow-oxide', 'pyrrole-orange', 'transparent-oxide-red', 'ultramarine-blue', 'viridian'],
     },
     ground: '#8f7f6a',
+    canvas: { widthMm: 450, heightMm: 300 },
     picture: 'workbench',
+    source: 'set up and lit for this studio',
+    view: { grid: { across: 6, down: 4, diagonals: false, thirds: false } },
     piles: [
-      { name: 'wall, further off', x: 0.62, y: 0.12 },
-      { name: 'wall near the lamp', x: 0.04, y: 0.3 },
-      { name: 'bench in the light', x: 0.52, y: 0.86 },
-      { name: 'copper, body', x: 0.29, y: 0.53 },
-      { name: 'glaze, halftone', x: 0.53, y: 0.56 },
-      { name: 'blanket, top', x: 0.67, y: 0.4 },
-      { name: 'twine in the light', x: 0.7, y: 0.58 },
+      { name: 'wall by the window', thing: 'wall', zone: 'light', x: 0.62, y: 0.12 },
+      { name: 'wall near the lamp', thing: 'wall', zone: 'light', x: 0.04, y: 0.3 },
+      { name: 'bench in the light', thing: 'bench', zone: 'halftone', x: 0.52, y: 0.86 },
+      { name: 'copper, body', thing: 'copper', zone: 'halftone', x: 0.29, y: 0.53 },
+      { name: 'glaze, halftone', thing: 'bowl', zone: 'halftone', x: 0.53, y: 0.56 },
+      { name: 'blanket, front', thing: 'blanket', zone: 'halftone', x: 0.67, y: 0.4 },
+      { name: 'twine in the light', thing: 'twine', zone: 'light', x: 0.7, y: 0.58 },
+      { name: 'under the bowl', thing: 'bench', zone: 'cast shadow', x: 0.58, y: 0.7 },
     ],
     done: [
-      { pile: 'wall, further off', did: ['mixed'] },
+      { pile: 'wall by the window', did: ['mixed'] },
       { pile: 'bench in the light', did: ['mixed', 'looked at', 'corrected', 'looked at'] },
       { pile: 'glaze, halftone', did: ['mixed', 'scraped'] },
       { pile: 'wall near the lamp', did: ['mixed', 'looked at'] },
@@ -89,14 +103,17 @@ export const SAMPLE_PAINTINGS: readonly SamplePainting[] = [
       ],
     },
     ground: '#b9a58c',
+    canvas: { widthMm: 600, heightMm: 400 },
     picture: 'courtyard',
+    source: 'seen from a window, in the last sun',
+    view: { key: { kind: 'fitted', held: 0.5 } },
     piles: [
-      { name: 'wall in the sun', x: 0.48, y: 0.1 },
-      { name: 'wall in the shade', x: 0.66, y: 0.9 - 0.15 },
-      { name: 'door', x: 0.2, y: 0.55 },
-      { name: 'awning', x: 0.62, y: 0.28 },
-      { name: 'sheet', x: 0.36, y: 0.5 },
-      { name: 'paving', x: 0.4, y: 0.94 },
+      { name: 'wall in the sun', thing: 'wall', zone: 'light', x: 0.48, y: 0.1 },
+      { name: 'wall in the shade', thing: 'wall', zone: 'cast shadow', x: 0.66, y: 0.9 - 0.15 },
+      { name: 'door', thing: 'door', zone: 'halftone', x: 0.2, y: 0.55 },
+      { name: 'awning', thing: 'awning', zone: 'transmitted light', x: 0.62, y: 0.28 },
+      { name: 'sheet', thing: 'washing', zone: 'light', x: 0.36, y: 0.5 },
+      { name: 'paving', thing: 'paving', zone: 'halftone', x: 0.4, y: 0.94 },
     ],
   },
 ];
