@@ -1,7 +1,9 @@
 import type { MixtureDto, Operation, PileDto, RowKind, Rows } from '@dusk/wire';
 import type { RowMaps } from './rows.ts';
 
-const KIND_OF: Readonly<Record<string, RowKind>> = {
+/** Rows that an operation of this name writes. */
+export const KIND_OF: Readonly<Record<string, RowKind>> = {
+  settings: 'settings',
   palette: 'palettes',
   painting: 'paintings',
   reference: 'references',
@@ -25,11 +27,11 @@ function made(op: Operation, at: string): AnyRow | undefined {
     case 'palette.add':
       return { ...fresh, id: op.id, name: op.name, tubeIds: op.tubeIds } as AnyRow;
     case 'painting.add':
-      return { ...fresh, id: op.id, title: op.title, paletteId: op.paletteId, ground: op.ground ?? '#a89b88', pileCount: 0 } as AnyRow;
+      return { ...fresh, id: op.id, title: op.title, paletteId: op.paletteId, ground: op.ground ?? '#a89b88', canvas: null, pileCount: 0 } as AnyRow;
     case 'reference.add':
-      return { ...fresh, id: op.id, paintingId: op.paintingId, pictureId: op.pictureId, name: op.name ?? '', width: 0, height: 0 };
+      return { ...fresh, id: op.id, paintingId: op.paintingId, pictureId: op.pictureId, name: op.name ?? '', width: 0, height: 0, space: 'srgb', colours: '', view: {}, source: '', passing: 'ask' };
     case 'sample.add':
-      return { ...fresh, referenceId: null, outline: null, zone: '', thing: '', ...without(op, 'do'), id: op.id };
+      return { ...fresh, referenceId: null, outline: null, zone: '', thing: '', valueOnly: false, ...without(op, 'do'), id: op.id };
     case 'pile.add':
       return {
         ...fresh,
@@ -57,7 +59,7 @@ export function provisionally(ops: readonly Operation[], rows: RowMaps, at: stri
   const put = (kind: RowKind, row: AnyRow): void => void news.set(`${kind} ${row.id}`, { kind, row });
   for (const op of ops) {
     const [what, deed] = op.do.split('.') as [string, string];
-    const kind = what === 'settings' ? 'settings' : KIND_OF[what];
+    const kind = KIND_OF[what];
     if (!kind) continue;
     const id = 'id' in op && typeof op.id === 'string' ? op.id : '1';
     const known = news.get(`${kind} ${id}`)?.row ?? (rows[kind] as unknown as ReadonlyMap<string, AnyRow>).get(id);

@@ -5,7 +5,7 @@ import { computed, ref, shallowRef } from 'vue';
 import { useNotices } from '../shell/notices.ts';
 import { ApiError, read, sendChange } from './api.ts';
 import { hear } from './hear.ts';
-import { provisionally } from './provisional.ts';
+import { KIND_OF, provisionally } from './provisional.ts';
 import { isLocal, type Waiting } from './queue.ts';
 import { applied, emptyRows } from './rows.ts';
 import { Sender, type Outcome } from './sender.ts';
@@ -152,6 +152,36 @@ export const useStudio = defineStore('studio', () => {
     return outcome;
   }
 
+  /** Changes of this window that are on their way, by the rows they write. */
+  const underWay = new Map<string, Promise<unknown>>();
+  type VersionedOp = Operation & { version: number };
+  const versionNow = (op: Operation): number | undefined => {
+    const kind = KIND_OF[op.do.split('.')[0]!];
+    return kind && (rows[kind] as Map<string, { version?: number }>).get('id' in op ? String(op.id) : '1')?.version;
+  };
+  const keyOf = (op: Operation): string => `${op.do.split('.')[0]} ${'id' in op ? String(op.id) : ''}`;
+
+  /**
+   * Sends a change behind those on their way that write the same rows: what a hand laid on a row as it
+   * was shown is meant for the row as the hand's own earlier changes leave it.
+   */
+  async function inTurn(change: Change, says: string): Promise<Outcome> {
+    const versioned = change.ops.filter((op): op is VersionedOp => 'version' in op);
+    const own = versioned.filter((op) => op.version === versionNow(op) && underWay.has(keyOf(op)));
+    const earlier = own.map((op) => underWay.get(keyOf(op)));
+    const work = (async () => {
+      await Promise.allSettled(earlier);
+      for (const op of own) op.version = versionNow(op) ?? op.version;
+      return sent(change, says);
+    })();
+    for (const op of versioned) underWay.set(keyOf(op), work);
+    try {
+      return await work;
+    } finally {
+      for (const op of versioned) if (underWay.get(keyOf(op)) === work) underWay.delete(keyOf(op));
+    }
+  }
+
   /**
    * Makes a change and takes in what is different then.
    * @param says what it was, as `Kept “wall”`; said with a way back
@@ -163,7 +193,7 @@ export const useStudio = defineStore('studio', () => {
     const plain = JSON.parse(JSON.stringify(ops)) as readonly Operation[];
     // It can be taken back as soon as it shows, which may be before it is answered.
     done.value = [...done.value, { id, says }].slice(-MOST_UNDOABLE);
-    const { is } = await sent({ id, device: device.value, ops: plain }, says);
+    const { is } = await inTurn({ id, device: device.value, ops: plain }, says);
     if (is === 'refused') {
       done.value = done.value.filter((one) => one.id !== id);
       return false;
