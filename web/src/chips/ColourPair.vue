@@ -12,7 +12,7 @@ const beyond = computed(() => target.value?.inDisplay === false || mixed.value?.
 
 <template>
   <figure class="pair">
-    <div class="chips" :style="height ? { height: `${height}px` } : {}">
+    <div class="chips squints" :style="height ? { height: `${height}px` } : {}">
       <div v-if="target" class="chip" :style="{ background: target.css }" data-chip="target" />
       <div v-if="mixed" class="chip" :style="{ background: mixed.css }" data-chip="mixed" />
     </div>

@@ -60,6 +60,11 @@ legend {
   background: rgb(var(--v-theme-on-surface));
   color: rgb(var(--v-theme-surface));
 }
+/* No colour of the studio's beside what is judged. */
+.judging .chosen {
+  background: var(--surround-ink);
+  color: var(--surround);
+}
 /* In forced colours a chosen key would be told by its ground alone. */
 @media (forced-colors: active) {
   .chosen {

@@ -1,7 +1,8 @@
 import { best, layPalette, reachOf, type Lab, type Limits, type Wishes } from '@dusk/core';
 import { expose, transfer } from 'comlink';
 import { keepErrorsTyped } from './crossing.ts';
-import { decodePicture, DOING, ON_DESK, sourceOn, type JobName, type Jobs, type Laid, type Prepared } from './jobs.ts';
+import { DOING, ON_DESK, sourceOn, type JobName, type Jobs, type Laid, type PictureJob, type Prepared } from './jobs.ts';
+import { decodePicture, lightIn, lookAt } from './pictures.ts';
 import { proposalOf, type Proposed } from './proposal.ts';
 import { inSlices } from './slices.ts';
 
@@ -59,10 +60,15 @@ const engine = {
     try {
       if (job === 'picture') {
         const picture = await decodePicture(needs as Jobs['picture']['needs']);
-        return transfer(picture, [picture.image, picture.data.buffer]);
+        return transfer(picture, [picture.image, picture.data.buffer]) as Jobs[N]['answers'];
+      }
+      if (job === 'light') return lightIn(needs as Jobs['light']['needs']) as Jobs[N]['answers'];
+      if (job === 'look') {
+        const looked = lookAt(needs as Jobs['look']['needs']);
+        return transfer(looked, [looked.bytes.buffer]) as Jobs[N]['answers'];
       }
       const desk = ON_DESK.includes(job) ? prepared(deskId!) : undefined;
-      const work = DOING[job as Exclude<JobName, 'picture'>](needs as never, desk);
+      const work = DOING[job as Exclude<JobName, PictureJob>](needs as never, desk);
       return (await inSlices(work as never, () => wanted.has(call), told)) as Jobs[N]['answers'];
     } finally {
       wanted.delete(call);

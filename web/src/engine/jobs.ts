@@ -1,11 +1,13 @@
 import {
   correct,
   correctAsSeen,
+  layKey,
   nearestKinds,
+  paintRange,
+  reachOver,
   solve,
   trustInMixture,
   tubesInSteps,
-  valueRange,
   type Basis,
   type Correction,
   type InSteps,
@@ -17,13 +19,23 @@ import {
   type Palette,
   type PaletteMix,
   type PaletteTube,
+  type ReachMap,
   type Trust,
   type UnknownPile,
   type ValueRange,
   type Wishes,
   type WrongPile,
 } from '@dusk/core';
-import { PICTURE_LONGEST_SIDE } from '@dusk/wire/limits';
+import {
+  pictureOf,
+  type DecodedPicture,
+  type LightNeeds,
+  type LookNeeds,
+  type LookedAt,
+  type PictureLight,
+  type PictureNeeds,
+  type ReachNeeds,
+} from './pictures.ts';
 import { proposalOf, type NearestProposed, type Proposed } from './proposal.ts';
 
 /** A tube as it is laid out: its curves in a state, and what they rest on. */
@@ -49,15 +61,6 @@ export interface Prepared {
   readonly palette: Palette;
 }
 
-/** A decoded picture with its darkest and lightest. */
-export interface DecodedPicture {
-  readonly image: ImageBitmap;
-  readonly data: Uint8ClampedArray;
-  readonly width: number;
-  readonly height: number;
-  readonly range: ValueRange;
-}
-
 /** How a name on a desk becomes a source. */
 export function sourceOn({ tubes, piles }: Laid): (id: string) => Leaf {
   const sources = new Map<string, Leaf>([
@@ -80,14 +83,23 @@ export interface Jobs {
   };
   /** What to add to a pile that came out wrong. */
   correct: { needs: WrongPile | UnknownPile; answers: Correction };
-  /** A picture, decoded away from the page. */
-  /** By its address, or the file itself while it is only in this browser. */
-  picture: { needs: { url: string } | { file: Blob }; answers: DecodedPicture };
+  /** Values of the darkest and lightest that can be mixed. */
+  ends: { needs: Record<never, never>; answers: ValueRange };
+  /** A picture, decoded away from the page; it stays there to be looked at. */
+  picture: { needs: PictureNeeds; answers: DecodedPicture };
+  /** How the values of a picture are spread, its glints apart. */
+  light: { needs: LightNeeds; answers: PictureLight };
+  /** A look at a picture, as large as it is shown. */
+  look: { needs: LookNeeds; answers: LookedAt };
+  /** Where in a picture the palette does not reach. */
+  reach: { needs: ReachNeeds; answers: ReachMap };
 }
+/** Jobs on pictures that are done in one go. */
+export type PictureJob = 'picture' | 'light' | 'look';
 export type JobName = keyof Jobs;
 
 /** Jobs that need a prepared desk. */
-export const ON_DESK: readonly JobName[] = ['solve', 'nearest'];
+export const ON_DESK: readonly JobName[] = ['solve', 'nearest', 'ends', 'reach'];
 
 /** Work that is done at once, as work in steps. */
 function* asStep<T>(work: () => T): InSteps<T> {
@@ -96,9 +108,9 @@ function* asStep<T>(work: () => T): InSteps<T> {
 
 export const leafKey = (source: Leaf): string => ('tube' in source ? `${source.tube} ${source.state}` : `${source.pile} ${source.stage}`);
 
-/** Every job but the picture's, as work in steps. */
+/** Every job but those on pictures, as work in steps. */
 export const DOING: {
-  readonly [N in Exclude<JobName, 'picture'>]: (needs: Jobs[N]['needs'], desk: Prepared | undefined) => InSteps<Jobs[N]['answers']>;
+  readonly [N in Exclude<JobName, PictureJob>]: (needs: Jobs[N]['needs'], desk: Prepared | undefined) => InSteps<Jobs[N]['answers']>;
 } = {
   solve: ({ target, wishes }, desk) =>
     asStep(() => {
@@ -127,31 +139,7 @@ export const DOING: {
         doubts,
       );
     }),
+  ends: (_, desk) => asStep(() => paintRange(desk!.palette)),
+  reach: ({ pictureId, gains, key }, desk) => reachOver(desk!.palette, pictureOf(pictureId), gains, key && layKey(key.plan, key.ends)),
   correct: (pile) => asStep(() => ('stages' in pile ? correct(pile) : correctAsSeen(pile))),
 };
-
-/** A picture as the studio keeps it: its pixels as they are. */
-async function fetched(url: string): Promise<ImageBitmap> {
-  const response = await fetch(url);
-  if (!response.ok) throw new Error(`The picture cannot be had: ${response.status}.`);
-  return createImageBitmap(await response.blob(), { colorSpaceConversion: 'none' });
-}
-
-/** A picture as the studio will keep it: upright, in sRGB, no larger than it keeps them. */
-async function asKept(file: Blob): Promise<ImageBitmap> {
-  const whole = await createImageBitmap(file);
-  const scale = PICTURE_LONGEST_SIDE / Math.max(whole.width, whole.height);
-  if (scale >= 1) return whole;
-  const [resizeWidth, resizeHeight] = [whole.width, whole.height].map((side) => Math.round(side * scale));
-  return createImageBitmap(whole, { resizeWidth: resizeWidth!, resizeHeight: resizeHeight!, resizeQuality: 'high' });
-}
-
-/** Decodes a picture and looks through it for its darkest and lightest. */
-export async function decodePicture(from: Jobs['picture']['needs']): Promise<DecodedPicture> {
-  const image = 'file' in from ? await asKept(from.file) : await fetched(from.url);
-  const canvas = new OffscreenCanvas(image.width, image.height);
-  const context = canvas.getContext('2d', { willReadFrequently: true })!;
-  context.drawImage(image, 0, 0);
-  const { data, width, height } = context.getImageData(0, 0, image.width, image.height);
-  return { image, data, width, height, range: valueRange({ data, width, height }) };
-}

@@ -25,7 +25,7 @@ const words = (what: string, lab: Lab): string => {
 
 <template>
   <div class="stage">
-    <div class="halves">
+    <div class="halves squints">
       <div v-for="half in halves" :key="half.what" class="half" :style="{ background: white.shown(half.lab).css }" :data-chip="half.chip" />
     </div>
     <div class="readings figures" aria-live="polite">

@@ -109,7 +109,15 @@ useShortcuts(() => [
         :most="80"
         :on-rename="(name, meanwhile) => piles.change(pile.id, { name }, `Called it “${name}”`, meanwhile)"
       />
-      <p class="standing figures" data-test="standing">{{ standing }}</p>
+      <p class="standing figures" data-test="standing">
+        {{ standing }}
+        <RouterLink
+          v-if="pile.sampleId"
+          class="seen-at"
+          :to="{ name: 'reference', params: { paintingId: pile.paintingId }, query: { sample: pile.sampleId } }"
+          >where it was seen</RouterLink
+        >
+      </p>
       <v-btn :icon="mdiHistory" aria-label="History of this pile, line by line" title="History" @click="history = true" />
       <v-btn v-if="isMixed" :icon="mdiBroom" aria-label="Scrape this pile off" title="Scrape this pile off" @click="scraped" />
       <v-btn :icon="mdiDeleteOutline" aria-label="Put this pile away" title="Put this pile away" @click="putAway" />
@@ -182,6 +190,12 @@ header {
 }
 .standing {
   font-size: var(--size-note);
+}
+.seen-at {
+  display: inline-block;
+  white-space: nowrap;
+  color: inherit;
+  margin-left: calc(2 * var(--unit));
 }
 .work {
   display: grid;

@@ -72,7 +72,7 @@ ul {
   grid-auto-flow: row;
   align-items: center;
   column-gap: calc(2 * var(--unit));
-  min-height: 38px;
+  min-height: 33px;
 }
 .step > .parts:first-child {
   grid-column: 1 / 3;

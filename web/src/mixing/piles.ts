@@ -1,5 +1,5 @@
 import { throughStages, type Lab, type PileContent } from '@dusk/core';
-import type { MixtureDto, MixtureSent, Needs, Operation, PileDto, SampleDto } from '@dusk/wire';
+import type { MixtureDto, MixtureSent, Needs, Operation, PileDto } from '@dusk/wire';
 import { recordsOf } from '@dusk/wire/records';
 import { labDto, labOfDto } from '@dusk/wire/written';
 import { defineStore } from 'pinia';
@@ -24,7 +24,7 @@ interface ToKeep {
   readonly lab: Lab;
   readonly plan: MixtureDto;
   readonly ml: number;
-  readonly sample?: { readonly referenceId: string; readonly outline: NonNullable<SampleDto['outline']> };
+  readonly sample?: Omit<Needs<'sample.add'>, 'id' | 'paintingId' | 'seen' | 'paint'> & { readonly seen: Lab };
 }
 
 /** The piles of the painting on the easel. */
@@ -41,13 +41,16 @@ export const usePiles = defineStore('piles', () => {
   const through = computed(() => throughStages(records.value, (tube) => desk.paintOf(tube).paint));
   const contentOf = (pileId: string): PileContent | undefined => through.value.now.get(pileId);
 
-  async function keep({ name, lab, plan, ml, sample }: ToKeep): Promise<boolean> {
+  /** @returns the id of its sample, where it was kept */
+  async function keep({ name, lab, plan, ml, sample }: ToKeep): Promise<string | undefined> {
     const sampleId = crypto.randomUUID();
-    const target = { kind: 'absolute' as const, lab: labDto(lab) };
+    const target = { kind: sample?.valueOnly ? ('value' as const) : ('absolute' as const), lab: labDto(lab) };
     const paintingId = paintings.onEasel!.id;
-    return studio.make(
+    const kept = await studio.make(
       [
-        ...(sample ? [{ do: 'sample.add' as const, id: sampleId, paintingId, ...sample, seen: labDto(lab), paint: labDto(lab) }] : []),
+        ...(sample
+          ? [{ do: 'sample.add' as const, id: sampleId, paintingId, ...sample, seen: labDto(sample.seen), paint: labDto(lab) }]
+          : []),
         {
           do: 'pile.add',
           id: crypto.randomUUID(),
@@ -61,6 +64,7 @@ export const usePiles = defineStore('piles', () => {
       ],
       `Kept “${name}”`,
     );
+    return kept ? sampleId : undefined;
   }
 
   /** @param meanwhile it was changed elsewhere since the hand was laid on it: the studio is to say no, and both sides are shown */

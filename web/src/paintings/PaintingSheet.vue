@@ -4,6 +4,7 @@ import type { PaintingDto } from '@dusk/wire';
 import { computed, ref, watch } from 'vue';
 import Field from '../controls/Field.vue';
 import Sheet from '../controls/Sheet.vue';
+import { GROUNDS } from './grounds.ts';
 import { palettesToChoose, type PaletteChoice } from './palettesToChoose.ts';
 import { useSettings } from '../shell/settings.ts';
 import { usePaintings } from './paintings.ts';
@@ -15,14 +16,6 @@ const emit = defineEmits<{ begun: [paintingId: string] }>();
 const paintings = usePaintings();
 const settings = useSettings();
 
-const GROUNDS = [
-  { value: '#a89b88', title: 'warm grey' },
-  { value: '#f1eee6', title: 'white priming' },
-  { value: '#7f7f7f', title: 'middle grey' },
-  { value: '#6c7078', title: 'cool grey' },
-  { value: '#9c6b43', title: 'thin earth' },
-  { value: '#8c4a2f', title: 'red earth' },
-] as const;
 const title = ref('');
 const paletteId = ref<string>();
 const ground = ref<string>(GROUNDS[0].value);

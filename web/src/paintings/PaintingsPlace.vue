@@ -4,6 +4,7 @@ import { show } from '@dusk/core';
 import type { PaintingDto } from '@dusk/wire';
 import { computed, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
+import { SMALL } from '@dusk/wire/reads';
 import { pictureUrl } from '../studio/api.ts';
 import { isLocal } from '../studio/queue.ts';
 import EmptyPlace from '../shell/EmptyPlace.vue';
@@ -60,7 +61,7 @@ const to = (painting: PaintingDto) => ({ name: 'reference', params: { paintingId
             <div class="picture judging">
               <span v-if="!picture">no picture yet</span>
               <span v-else-if="isLocal(picture.pictureId)">its picture waits in this browser</span>
-              <img v-else :src="pictureUrl(picture.pictureId)" alt="" />
+              <img v-else :src="`${pictureUrl(picture.pictureId)}${SMALL}`" alt="" />
             </div>
             <h2>{{ painting.title }}</h2>
           </RouterLink>

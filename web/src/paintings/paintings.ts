@@ -1,4 +1,4 @@
-import type { Needs, Operation } from '@dusk/wire';
+import type { Needs, Operation, PictureDto } from '@dusk/wire';
 import { UPLOAD_MOST_BYTES } from '@dusk/wire/limits';
 import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
@@ -48,18 +48,29 @@ export const usePaintings = defineStore('paintings', () => {
   const remove = (id: string): Promise<boolean> =>
     studio.make([{ do: 'painting.delete', id, version: byId.value.get(id)!.version }], `“${byId.value.get(id)!.title}” put away`);
 
-  /** The picture goes first, by what it holds; then the change that makes it a reference. */
-  async function addReference(paintingId: string, file: File): Promise<boolean> {
-    if (file.size > UPLOAD_MOST_BYTES) {
-      notices.refused(
-        `This picture is larger than ${UPLOAD_MOST_BYTES / 1024 / 1024} MB, so it was not kept. Save it smaller and bring it again.`,
-      );
-      return false;
-    }
+  function isTooLarge({ size }: File): boolean {
+    if (size <= UPLOAD_MOST_BYTES) return false;
+    notices.refused(
+      `This picture is larger than ${UPLOAD_MOST_BYTES / 1024 / 1024} MB, so it was not kept. Save it smaller and bring it again.`,
+    );
+    return true;
+  }
+
+  /** Sends a picture at once. @returns it as the studio keeps it */
+  const sendAhead = async (file: File): Promise<PictureDto | undefined> =>
+    isTooLarge(file) ? undefined : notices.attempt(() => sendPicture(file));
+
+  /**
+   * The picture goes first, by what it holds; then the change that makes it a reference.
+   * @returns the id of the reference, if it was made
+   */
+  async function addReference(paintingId: string, file: File): Promise<string | undefined> {
+    if (isTooLarge(file)) return undefined;
     const pictureId = (await studio.holdPicture(file)) ?? (await notices.attempt(() => sendPicture(file)))?.id;
-    if (pictureId === undefined) return false;
+    if (pictureId === undefined) return undefined;
     const name = pictureName(file);
-    return studio.make([{ do: 'reference.add', id: crypto.randomUUID(), paintingId, pictureId, name }], `Brought “${name}”`);
+    const id = crypto.randomUUID();
+    return (await studio.make([{ do: 'reference.add', id, paintingId, pictureId, name }], `Brought “${name}”`)) ? id : undefined;
   }
 
   async function removeReference(id: string): Promise<void> {
@@ -67,5 +78,5 @@ export const usePaintings = defineStore('paintings', () => {
     await studio.make([{ do: 'reference.delete', id, version }], `“${name}” put away`);
   }
 
-  return { all, byId, onEasel, setOnEasel, referencesOf, add, change, remove, addReference, removeReference };
+  return { all, byId, onEasel, setOnEasel, referencesOf, add, change, remove, sendAhead, addReference, removeReference };
 });

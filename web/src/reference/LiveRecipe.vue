@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { areaWarning, valueOfLightness, type Trust } from '@dusk/core';
+import { areaWarning, beyondPaint, compareColours, isNearWhite, valueOfLightness, type Trust } from '@dusk/core';
 import { refDebounced } from '@vueuse/core';
 import { computed } from 'vue';
 import ColourPair from '../chips/ColourPair.vue';
@@ -9,25 +9,72 @@ import { closeness, describe, valueDifference } from '../chips/words.ts';
 import RecipeSteps from '../mixing/RecipeSteps.vue';
 import { useKnown } from '../mixing/useKnown.ts';
 import { useSettings } from '../shell/settings.ts';
-import type { LiveReading } from './useLiveRecipe.ts';
+import { useReference } from './reference.ts';
+import { useSamples } from './samples.ts';
+import type { LiveReading, StillReading } from './useLiveRecipe.ts';
 
 /** What is under the pointer and the recipe for it, told while the pointer moves. */
-const props = defineProps<{ live: LiveReading | undefined; trust: Trust | undefined; amountMl: number }>();
+const props = defineProps<{
+  live: LiveReading | undefined;
+  still: StillReading | undefined;
+  trust: Trust | undefined;
+  amountMl: number;
+  held: boolean;
+}>();
 const emit = defineEmits<{ keep: [] }>();
 const settings = useSettings();
+const reference = useReference();
+const samples = useSamples();
 const { short } = useKnown();
 
 const recipe = computed(() => props.live?.answer?.proposals[0]);
-const warning = computed(() => props.live && areaWarning(props.live));
 const lost = computed(() => (props.live?.answer?.reach === 'in' ? '' : (recipe.value?.givesWay.join(', ') ?? '')));
+const seenValue = computed(() => props.live && settings.valueText(valueOfLightness(props.live.lab[0])));
+const isChanged = computed(
+  () => props.live !== undefined && props.live.paint !== props.live.lab && Math.abs(props.live.paint[0] - props.live.lab[0]) > 0.3,
+);
+
+const isGlint = computed(() => props.still?.of === props.live && props.still?.zone === 'highlight');
+/** Whatever is to be minded about this place, the gravest first. */
+const warnings = computed(() => {
+  const { live } = props;
+  if (!live) return [];
+  const list: string[] = [];
+  const warning = areaWarning(live);
+  if (warning) list.push(warning);
+  if (live.parts) {
+    const [main, other] = live.parts;
+    list.push(
+      `Not one colour: ${(100 * main.share).toFixed(0)} % of value ${settings.valueText(valueOfLightness(main.lab[0]))}, ${(100 * other.share).toFixed(0)} % of ${settings.valueText(valueOfLightness(other.lab[0]))}.`,
+    );
+  } else if (live.leftOut > 0.04) list.push(`${(100 * live.leftOut).toFixed(0)} % of the area is another colour, and is left out.`);
+  const beyond = reference.key && !reference.isKeyed ? beyondPaint(live.lab, reference.key.ends) : undefined;
+  if (beyond) list.push(`${beyond.by.toFixed(1)} ${beyond.way} than this palette can paint.`);
+  if (reference.ends && isNearWhite(live.paint, reference.ends) && !isGlint.value)
+    list.push('As light as tube white: nothing is left for the highlights.');
+  return list;
+});
+const calm = computed(() => (props.live && warnings.value.length === 0 ? 'one colour, nothing clipped' : ''));
+const note = computed(() => (props.still?.of === props.live ? props.still?.note : undefined));
+
+/** Beside a mark that is held: how this differs from it. */
+const beside = computed(() => {
+  const held = samples.selected;
+  if (!props.live || !held || props.held) return undefined;
+  const { words, value, deltaE00 } = compareColours(props.live.paint, held.lab, settings.settings.warmBlue);
+  return { name: held.name, words: words.join(', '), figures: `${value > 0 ? '+' : ''}${value.toFixed(1)}, ΔE ${deltaE00.toFixed(1)}` };
+});
+
+/** Chips leave room for what to mix. */
+const CHIPS_PX = 76;
 
 /** For ears: what is under the point and what to mix for it, once the hand has come to rest. */
 const REST_MS = 700;
 const reading = computed(() => {
   if (!props.live) return '';
-  const value = settings.valueText(valueOfLightness(props.live.lab[0]));
+  const value = settings.valueText(valueOfLightness(props.live.paint[0]));
   const mix = recipe.value ? `; mix ${short(recipe.value.mixture)}, ${closeness(recipe.value.deltaE00)}` : '';
-  return `Value ${value}, ${describe(props.live.lab, settings.temperatureOf(props.live.lab))}${mix}.`;
+  return `Value ${value}, ${describe(props.live.paint, settings.temperatureOf(props.live.paint))}${mix}.`;
 });
 const said = refDebounced(reading, REST_MS);
 </script>
@@ -37,22 +84,34 @@ const said = refDebounced(reading, REST_MS);
     <p class="for-readers" role="status" data-test="said">{{ said }}</p>
     <template v-if="live">
       <div class="seen">
-        <ColourPair :target="live.lab" :mixed="recipe?.lab" />
-        <div class="captions quiet"><span>seen</span><span v-if="recipe">mixed</span></div>
-        <ValueLine :lab="live.lab" large data-test="seen" />
-        <p v-if="warning" class="warning">{{ warning }}</p>
+        <ColourPair :target="live.paint" :mixed="recipe?.lab" :height="CHIPS_PX" />
+        <div class="captions quiet">
+          <span>{{ isChanged ? 'to paint' : 'seen' }}</span><span v-if="recipe">mixed</span>
+        </div>
+        <ValueLine :lab="live.paint" large data-test="seen" />
+        <p v-if="isChanged" class="quiet figures" data-test="through-key">seen {{ seenValue }}, painted through the key</p>
+        <slot name="place" :calm="calm" />
+        <p v-for="warning in warnings" :key="warning" class="warning">{{ warning }}</p>
+        <p v-if="beside" class="beside figures" data-test="beside">
+          Beside {{ beside.name }}: <strong>{{ beside.words }}</strong> <span class="quiet">({{ beside.figures }})</span>
+        </p>
         <button type="button" class="main-key keep" :disabled="!recipe" @click="emit('keep')">Keep this pile <kbd>k</kbd></button>
       </div>
-      <div v-if="recipe" class="mixed">
-        <p class="difference figures" data-test="difference">
-          Mixed: <strong>{{ valueDifference(recipe.valueError) }}</strong>, {{ closeness(recipe.deltaE00) }}
-          <span class="quiet"
-            >(ΔE {{ recipe.deltaE00.toFixed(1) }}<template v-if="lost">; {{ lost }}</template
-            >)</span
-          >
-        </p>
-        <RecipeSteps :mixture="recipe.mixture" :amount-ml="amountMl" data-test="recipe" />
-        <TrustMark :trust="trust" />
+      <div class="mixed">
+        <template v-if="recipe">
+          <p class="difference figures" data-test="difference">
+            Mixed: <strong>{{ valueDifference(recipe.valueError) }}</strong>, {{ closeness(recipe.deltaE00) }}
+            <span class="quiet"
+              >(ΔE {{ recipe.deltaE00.toFixed(1) }}<template v-if="lost">; {{ lost }}</template
+              >)</span
+            >
+          </p>
+          <RecipeSteps :mixture="recipe.mixture" :amount-ml="amountMl" data-test="recipe" />
+        </template>
+        <p v-else-if="reference.ends">Nothing is left to mix with: take a tube back.</p>
+        <slot name="tubes" :mixture="recipe?.mixture" />
+        <TrustMark v-if="recipe" :trust="trust" />
+        <p v-if="note" class="quiet note" data-test="surround-note">{{ note }}</p>
       </div>
     </template>
     <template v-else>
@@ -62,6 +121,7 @@ const said = refDebounced(reading, REST_MS);
           Move over the picture, or give it the focus and use the arrow keys. What is under the ring, and what to mix for it, stands here.
         </p>
         <p>A press or <kbd>k</kbd> keeps it on the ledge.</p>
+        <slot name="tubes" :mixture="undefined" />
       </div>
     </template>
   </div>
@@ -84,13 +144,17 @@ const said = refDebounced(reading, REST_MS);
 .captions span {
   flex: 1;
 }
-.difference strong {
+.difference strong,
+.beside strong {
   font-weight: 700;
 }
 .warning {
   font-weight: 700;
   border-left: 4px solid currentColor;
   padding-left: calc(2 * var(--unit));
+}
+.note {
+  font-size: var(--size-note);
 }
 .keep {
   margin-top: var(--unit);
@@ -104,11 +168,6 @@ const said = refDebounced(reading, REST_MS);
   }
 }
 @media (max-width: 600px), (max-height: 520px) {
-  .live,
-  .seen,
-  .mixed {
-    gap: calc(2 * var(--unit));
-  }
   .captions {
     display: none;
   }

@@ -1,28 +1,53 @@
 <script setup lang="ts">
-import { mdiDeleteOutline, mdiImagePlusOutline } from '@mdi/js';
-import { computed, nextTick, ref, toRef, useTemplateRef, watch } from 'vue';
+import { mdiImagePlusOutline } from '@mdi/js';
+import { joined, meanOf, temperature, type Outline } from '@dusk/core';
+import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
 import { useDesk } from '../engine/useDesk.ts';
 import { usePaintings } from '../paintings/paintings.ts';
 import EmptyPlace from '../shell/EmptyPlace.vue';
+import { useSettings } from '../shell/settings.ts';
 import { useShortcuts } from '../shell/useShortcuts.ts';
+import HeldSample from './HeldSample.vue';
+import KeyPanel from './KeyPanel.vue';
 import LiveRecipe from './LiveRecipe.vue';
-import PictureSampler from './PictureSampler.vue';
+import LookKeys from './LookKeys.vue';
+import LookLine from './LookLine.vue';
+import { useLooking, type Panel } from './looking.ts';
+import PaletteTubes from './PaletteTubes.vue';
+import PicturesPanel from './PicturesPanel.vue';
+import PictureStage from './PictureStage.vue';
+import PlaceLine from './PlaceLine.vue';
+import PreparePanel from './PreparePanel.vue';
 import { useReference } from './reference.ts';
+import { useSamples } from './samples.ts';
+import StageKeys from './StageKeys.vue';
+import { useBringing } from './useBringing.ts';
 import { useKeeping } from './useKeeping.ts';
-import { useLiveRecipe } from './useLiveRecipe.ts';
+import { useLiveRecipe, type Place } from './useLiveRecipe.ts';
 
 const paintings = usePaintings();
 const desk = useDesk();
 const store = useReference();
-const { place, live, trust, pointAt } = useLiveRecipe(
-  computed(() => store.pixels),
-  toRef(store, 'radius'),
-);
-const { keep, amountMl } = useKeeping(live, place);
-const bringing = ref(false);
+const looking = useLooking();
+const samples = useSamples();
+const settings = useSettings();
+const route = useRoute();
+const router = useRouter();
+
+const { outline, live, trust, still, pointAt, holdOutline, valueOnly, hueOf, leftOut } = useLiveRecipe();
+const { keep, zone, thing, zoneOf, amountMl } = useKeeping({ live, still, outline, valueOnly });
+const stage = useTemplateRef('stage');
+/** The place opens in steps, each a task of its own: the picture, its keys, what stands beside it. */
+const steps = ref(0);
+onMounted(async () => {
+  for (; steps.value < 2; steps.value++) await new Promise((turn) => setTimeout(turn));
+});
+
 /** A picture that was brought has the focus once it is there, so that the arrow keys move over it. */
 const arrives = ref(false);
 const whole = useTemplateRef('whole');
+const { bringing, bring, replace } = useBringing(() => (arrives.value = true));
 watch(
   () => store.pixels,
   async (pixels) => {
@@ -32,74 +57,263 @@ watch(
     whole.value?.querySelector<HTMLElement>('[role=application]')?.focus({ preventScroll: true });
   },
 );
+/** One field for files, whatever they are wanted for. */
 const chooser = useTemplateRef('chooser');
-
-async function bring(files: FileList | null | undefined): Promise<void> {
-  const file = files?.[0];
-  if (!file || !paintings.onEasel) return;
-  bringing.value = true;
-  if (await paintings.addReference(paintings.onEasel.id, file)) {
-    store.chosenId = undefined;
-    arrives.value = true;
-  }
-  bringing.value = false;
-  if (chooser.value) chooser.value.value = '';
+let wanted: 'another' | 'instead' = 'another';
+function choose(what: typeof wanted, fromCamera = false): void {
+  const field = chooser.value!;
+  wanted = what;
+  if (fromCamera) field.setAttribute('capture', 'environment');
+  else field.removeAttribute('capture');
+  field.click();
 }
+async function bringChosen(): Promise<void> {
+  const field = chooser.value!;
+  const [file] = [...(field.files ?? [])];
+  const what = wanted;
+  wanted = 'another';
+  if (file) await (what === 'instead' ? replace(file) : bring([file]));
+  field.value = '';
+}
+
+/** Whether what is read is the mark that is held, and not another place. */
+const isHeld = computed(
+  () => samples.selected !== undefined && outline.value !== undefined && isSame(outline.value, samples.selected.outline),
+);
+const isSame = (one: Outline, other: Outline): boolean =>
+  Math.hypot(one.x - other.x, one.y - other.y) < 0.51 && one.more?.length === other.more?.length;
+/** A hand that leaves the picture goes back to the mark it holds. */
+function goToHeld(): void {
+  if (samples.selected && !isHeld.value) holdOutline(samples.selected.outline);
+}
+watch(
+  () => samples.selected?.sample.id,
+  (id, was) => {
+    if (id !== undefined && id !== was) goToHeld();
+  },
+);
+// A mark that was asked for from its pile.
+watch(
+  () => [route.query['sample'], store.pixels, samples.all.length] as const,
+  ([id, pixels]) => {
+    if (typeof id !== 'string' || !pixels) return;
+    const sample = samples.all.find((one) => one.id === id);
+    if (!sample) return;
+    if (sample.referenceId && sample.referenceId !== store.reference?.id) return store.choose(sample.referenceId);
+    looking.marks = true;
+    looking.selectedId = id;
+    void router.replace({ query: {} });
+  },
+  { immediate: true },
+);
+
+/** The zone and thing of the mark that is held, or of the next. */
+const zoneNow = computed({
+  get: () => (isHeld.value ? samples.selected!.sample.zone : zoneOf(live.value)),
+  set: (to) => {
+    if (isHeld.value) void samples.change(samples.selected!.sample.id, { zone: to }, to ? `Said it is ${to}` : 'Said no zone');
+    else zone.value = to;
+  },
+});
+const typedThing = ref<string>();
+const thingNow = computed({
+  get: () => typedThing.value ?? (isHeld.value ? samples.selected!.sample.thing : thing.value),
+  set: (to) => {
+    if (isHeld.value) typedThing.value = to;
+    else thing.value = to;
+  },
+});
+watch(isHeld, () => (typedThing.value = undefined));
+async function saveThing(to: string): Promise<void> {
+  if (!isHeld.value) return;
+  thing.value = to.trim();
+  await samples.change(samples.selected!.sample.id, { thing: to.trim() }, `Said it belongs to ${to.trim() || 'nothing'}`);
+  typedThing.value = undefined;
+}
+
+function toggleValueOnly(): void {
+  valueOnly.value = !valueOnly.value;
+  hueOf.value = samples.selected && !isHeld.value ? samples.selected.lab : [50, 0, 0];
+}
+async function moveHeld(id: string, to: Outline): Promise<void> {
+  const mark = samples.marks.find(({ sample }) => sample.id === id);
+  const reading = live.value;
+  if (!mark || !reading) return;
+  await samples.readAnew(mark, to, reading.lab, reading.paint, reading.answer?.proposals[0]?.mixture, `Moved the mark of ${mark.name}`);
+}
+async function moveTo(id: string, place: Place): Promise<void> {
+  const mark = samples.marks.find(({ sample }) => sample.id === id);
+  if (!mark) return;
+  const by = samples.movedBy(mark.outline, place.x - mark.outline.x, place.y - mark.outline.y);
+  holdOutline(by);
+  await readThere(by);
+  await moveHeld(id, by);
+}
+/** What was asked for is read once it is there. */
+const readThere = (wanted: Outline): Promise<void> =>
+  new Promise((done) => {
+    const stop = watch(
+      live,
+      (reading) => {
+        if (reading?.outline !== wanted) return;
+        clearTimeout(late);
+        void nextTick(() => stop());
+        done();
+      },
+      { immediate: true },
+    );
+    const late = setTimeout(() => {
+      stop();
+      done();
+    }, 1500);
+  });
+function moveHere(): void {
+  if (samples.selected && outline.value && !isHeld.value) void moveHeld(samples.selected.sample.id, outline.value);
+}
+async function joinHere(): Promise<void> {
+  const held = samples.selected;
+  if (!held || !outline.value || isHeld.value) return;
+  const both = joined([held.outline, outline.value]);
+  holdOutline(both);
+  await readThere(both);
+  await moveHeld(held.sample.id, both);
+}
+
+/** A crop that was drawn lies within what is seen; it is kept in shares of the whole. */
+function crop(box: { x: number; y: number; width: number; height: number }): void {
+  const { frame, view } = store;
+  if (!frame || !store.pixels) return;
+  const turned = (view.turn ?? 0) % 2 === 1;
+  const [w, h] = turned ? [store.pixels.height, store.pixels.width] : [store.pixels.width, store.pixels.height];
+  const [x0, y0] = [(view.crop?.x ?? 0) * w, (view.crop?.y ?? 0) * h];
+  looking.hand = 'points';
+  void store.see(
+    { crop: { x: (x0 + box.x) / w, y: (y0 + box.y) / h, width: Math.max(0.01, box.width / w), height: Math.max(0.01, box.height / h) } },
+    'Cropped the picture',
+  );
+}
+const warmthHere = computed(() =>
+  store.pixels && outline.value
+    ? Math.round(temperature(meanOf(store.pixels, outline.value, store.gains), settings.settings.warmBlue))
+    : undefined,
+);
+
+const PANELS: readonly (readonly [panel: Panel, title: string])[] = [
+  ['colour', 'Colour'],
+  ['prepare', 'Prepare'],
+  ['key', 'Key'],
+  ['pictures', 'Pictures'],
+];
+const panelTitle = (panel: Panel, title: string): string =>
+  panel === 'pictures' && store.all.length > 1
+    ? `${store.all.findIndex((r) => r.id === store.reference?.id) + 1} of ${store.all.length}`
+    : title;
+
+function less(): void {
+  if (looking.look === 'values') void stageLine.value?.setSteps(stepCount() - 1);
+  else looking.squintBy(-1);
+}
+function more(): void {
+  if (looking.look === 'values') void stageLine.value?.setSteps(stepCount() + 1);
+  else looking.squintBy(1);
+}
+const stageLine = useTemplateRef('stageLine');
+const stepCount = (): number => (stage.value?.bounds().length ?? 4) + 1;
+const fitKey = (): void =>
+  void store.see({ key: store.isKeyed ? undefined : { kind: 'fitted', held: 0.5 } }, store.isKeyed ? 'Key: as it is' : 'Key: fitted');
 
 useShortcuts(() => [
   { key: 'k', run: () => void keep() },
   { key: '+', run: () => store.resize(1.25), repeats: true },
   { key: '=', run: () => store.resize(1.25), repeats: true },
   { key: '-', run: () => store.resize(0.8), repeats: true },
+  { key: 'v', run: () => looking.turn('values') },
+  { key: 'w', run: () => looking.turn('warmth') },
+  { key: 'c', run: () => looking.turn('strength') },
+  { key: 'e', run: () => looking.turn('edges') },
+  { key: 'r', run: () => looking.turn('reach') },
+  { key: '[', run: less, repeats: true },
+  { key: ']', run: more, repeats: true },
+  { key: 't', run: () => (looking.lost = !looking.lost) },
+  { key: 'x', run: () => (looking.mirror = !looking.mirror) },
+  { key: 'n', run: () => (looking.grid = !looking.grid) },
+  { key: 'i', run: () => (looking.marks = !looking.marks) },
+  { key: 'o', run: () => (looking.without = !looking.without) },
+  { key: 'f', run: fitKey },
+  { key: 'p', run: () => store.isKeyed && (looking.asPaint = !looking.asPaint) },
+  { key: 'd', run: () => (looking.hand = looking.hand === 'draws' ? 'points' : 'draws') },
+  { key: 'b', run: toggleValueOnly },
+  { key: 'h', run: moveHere },
+  { key: 'u', run: () => void joinHere() },
+  { key: '.', run: () => store.turnTo(1) },
+  { key: ',', run: () => store.turnTo(-1) },
+  {
+    key: 'Escape',
+    run: () => {
+      looking.hand = 'points';
+      looking.selectedId = undefined;
+    },
+  },
 ]);
 </script>
 
 <template>
   <div v-if="paintings.onEasel" ref="whole" class="reference" @dragover.prevent @drop.prevent="bring($event.dataTransfer?.files)">
-    <input
-      ref="chooser"
-      class="chooser"
-      type="file"
-      accept="image/jpeg,image/png"
-      aria-label="Bring a picture"
-      tabindex="-1"
-      @change="bring(chooser?.files)"
-    />
+    <input ref="chooser" class="chooser" type="file" accept="image/*" aria-label="Bring a picture" tabindex="-1" @change="bringChosen" />
     <h1 class="for-readers">Reference of {{ paintings.onEasel.title }}</h1>
     <section class="stage judging" aria-label="Reference picture">
-      <PictureSampler
-        v-if="store.pixels && store.reference"
-        :picture="store.pixels"
-        :name="store.reference.name"
-        :radius="store.radius"
-        :place="place"
-        @point="pointAt"
-        @resize="store.resize"
-        @keep="keep"
-      />
+      <template v-if="store.pixels && store.reference">
+        <PictureStage
+          ref="stage"
+          :name="store.reference.name"
+          :outline="outline"
+          @point="pointAt"
+          @resize="store.resize"
+          @keep="keep"
+          @draw="holdOutline"
+          @crop="crop"
+          @leave="goToHeld"
+          @move="moveTo"
+        />
+        <div class="under">
+          <LookKeys v-if="steps > 0" />
+          <LookLine
+            v-if="steps > 0"
+            ref="stageLine"
+            :looked="stage?.looked"
+            :reach="stage?.reach"
+            :sweeping="stage?.sweeping"
+            :bounds="stage?.bounds() ?? [5]"
+            :warmth="warmthHere"
+            @cancel="stage?.cancelSweep()"
+          />
+          <StageKeys v-if="steps > 0" />
+        </div>
+      </template>
       <EmptyPlace v-else-if="!store.reference" title="Bring a picture to paint from">
-        A JPEG or PNG of your subject. It stays on this machine, is turned upright and stripped of what the camera wrote into it. Then point
-        at any colour in it and read what to mix.
+        A JPEG, PNG, WebP, AVIF or TIFF of your subject, up to 50 megapixels: choose it, drop it here or paste it. It stays on this machine,
+        its own pixels are kept, what the camera wrote beside them is not. Then point at any colour in it and read what to mix.
         <template #step
-          ><v-btn variant="outlined" :prepend-icon="mdiImagePlusOutline" @click="chooser?.click()">Choose a picture</v-btn></template
+          ><v-btn variant="outlined" :prepend-icon="mdiImagePlusOutline" @click="choose('another')">Choose a picture</v-btn></template
         >
       </EmptyPlace>
       <p v-else-if="store.failure" class="failure">{{ store.failure }}</p>
       <v-progress-linear v-if="bringing" indeterminate class="working" aria-label="Bringing the picture" />
     </section>
     <aside class="panel judging" aria-label="What is under the point">
-      <div class="bar">
-        <RouterLink class="palette-link" :to="{ name: 'palettes', params: { paletteId: desk.palette?.id } }">{{
-          desk.palette?.name
-        }}</RouterLink>
-        <v-btn :icon="mdiImagePlusOutline" aria-label="Bring another picture" title="Bring another picture" @click="chooser?.click()" />
-        <v-btn
-          v-if="store.reference"
-          :icon="mdiDeleteOutline"
-          aria-label="Put this picture away"
-          title="Put this picture away"
-          @click="paintings.removeReference(store.reference.id)"
-        />
+      <div class="bar" role="tablist" aria-label="Beside the picture">
+        <button
+          v-for="[name, title] in PANELS"
+          :key="name"
+          type="button"
+          role="tab"
+          class="tab"
+          :class="{ on: looking.panel === name }"
+          :aria-selected="looking.panel === name"
+          @click="looking.panel = name"
+        >
+          {{ panelTitle(name, title) }}
+        </button>
       </div>
       <template v-if="desk.failure">
         <p class="failure">{{ desk.failure }}</p>
@@ -109,7 +323,41 @@ useShortcuts(() => [
         <p>Laying the palette out…</p>
         <v-progress-linear indeterminate aria-label="Laying the palette out" />
       </div>
-      <LiveRecipe :live="live" :trust="trust" :amount-ml="amountMl" @keep="keep" />
+      <template v-if="steps < 2" />
+      <template v-else-if="looking.panel === 'colour'">
+        <HeldSample v-if="samples.selected" :at-another="!isHeld" @here="moveHere" @join="joinHere" />
+        <LiveRecipe :live="live" :still="still" :trust="trust" :amount-ml="amountMl" :held="isHeld" @keep="keep">
+          <template #place="{ calm }">
+            <PlaceLine
+              v-model:zone="zoneNow"
+              v-model:thing="thingNow"
+              :proposed="!isHeld && zone === undefined"
+              :calm="calm"
+              @thing="saveThing"
+            >
+              <button
+                type="button"
+                class="value-only"
+                :class="{ on: valueOnly }"
+                :aria-pressed="valueOnly"
+                title="only its value counts (b)"
+                @click="toggleValueOnly"
+              >
+                {{ valueOnly ? `value only; hue of ${samples.selected && !isHeld ? samples.selected.name : 'grey'}` : 'value only' }}
+              </button>
+            </PlaceLine>
+          </template>
+          <template #tubes="{ mixture }"><PaletteTubes v-model="leftOut" :mixture="mixture" /></template>
+        </LiveRecipe>
+      </template>
+      <PreparePanel v-else-if="looking.panel === 'prepare' && store.pixels" :outline="outline" />
+      <KeyPanel v-else-if="looking.panel === 'key' && store.pixels" :seen="live?.lab" />
+      <PicturesPanel
+        v-else-if="looking.panel === 'pictures'"
+        @bring="choose('another')"
+        @camera="choose('another', true)"
+        @replace="choose('instead')"
+      />
     </aside>
   </div>
 </template>
@@ -122,21 +370,55 @@ useShortcuts(() => [
 }
 .stage {
   position: relative;
-  padding: calc(6 * var(--unit));
+  display: grid;
+  grid-template-rows: minmax(0, 1fr) auto;
+  gap: calc(2 * var(--unit));
+  padding: calc(2 * var(--unit)) calc(4 * var(--unit)) var(--unit);
   min-height: 0;
 }
+.under {
+  display: grid;
+  align-content: start;
+  min-width: 0;
+  /* Its room is there before it is: the picture does not change its size. */
+  min-height: 132px;
+}
+@media (max-width: 860px) {
+  .under {
+    min-height: 180px;
+  }
+}
+@media (max-width: 600px), (max-height: 520px) {
+  .under {
+    min-height: 132px;
+  }
+}
 .panel {
-  padding: calc(2 * var(--unit)) calc(6 * var(--unit)) calc(4 * var(--unit));
+  padding: 0 calc(6 * var(--unit)) calc(4 * var(--unit));
   overflow-y: auto;
   border-left: 1px solid var(--surround-line);
 }
 .bar {
   display: flex;
-  align-items: center;
+  margin: 0 calc(-3 * var(--unit)) calc(2 * var(--unit));
+  border-bottom: 1px solid var(--surround-line);
 }
-.palette-link {
+.tab {
   flex: 1;
-  color: inherit;
+  min-height: 48px;
+  border-bottom: 3px solid transparent;
+}
+.tab.on {
+  font-weight: 700;
+  border-bottom-color: currentColor;
+}
+.value-only {
+  min-height: 44px;
+  text-decoration: underline;
+  text-align: left;
+}
+.value-only.on {
+  font-weight: 700;
 }
 .chooser {
   position: absolute;
@@ -160,15 +442,15 @@ useShortcuts(() => [
     grid-template-columns: minmax(0, 1fr) minmax(260px, 42%);
   }
   .stage {
-    padding: calc(3 * var(--unit));
+    padding: var(--unit);
   }
 }
 @media (orientation: portrait) {
   .reference {
-    grid-template: minmax(0, 42fr) minmax(0, 58fr) / minmax(0, 1fr);
+    grid-template: minmax(0, 50fr) minmax(0, 50fr) / minmax(0, 1fr);
   }
   .stage {
-    padding: calc(2 * var(--unit));
+    padding: calc(2 * var(--unit)) calc(2 * var(--unit)) 0;
   }
   .panel {
     padding: 0 calc(4 * var(--unit)) calc(3 * var(--unit));
@@ -178,7 +460,19 @@ useShortcuts(() => [
 }
 @media (orientation: portrait) and (min-width: 601px) {
   .reference {
-    grid-template: minmax(0, 1fr) 392px / minmax(0, 1fr);
+    grid-template: minmax(0, 1fr) 404px / minmax(0, 1fr);
+  }
+}
+/* Where there is little height what is kept by stands before where it is. */
+@media (max-height: 520px) {
+  .panel :deep(.chips) {
+    height: 44px !important;
+  }
+  .panel :deep(.keep) {
+    order: 1;
+  }
+  .panel :deep(.place-line) {
+    order: 2;
   }
 }
 /* On a phone what is asked less often stands last. */

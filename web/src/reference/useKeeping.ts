@@ -1,29 +1,45 @@
+import type { Lab, Outline } from '@dusk/core';
 import { mixtureDto } from '@dusk/wire/written';
-import { watch, type Ref, type ShallowRef } from 'vue';
+import { ref, watch, type Ref, type ShallowRef } from 'vue';
 import { firstName } from '../chips/words.ts';
 import { usePiles } from '../mixing/piles.ts';
+import { useLooking } from './looking.ts';
 import { useReference } from './reference.ts';
-import type { LiveReading, Place } from './useLiveRecipe.ts';
+import { placeName, useSamples } from './samples.ts';
+import type { LiveReading, StillReading } from './useLiveRecipe.ts';
 
 const AMOUNT_ML = 4;
 /** A recipe that has not come by then was not on its way. */
-const WAIT_MS = 2000;
+const WAIT_MS = 5000;
 
-const isAt = (reading: LiveReading | undefined, place: Place | undefined): boolean =>
-  reading !== undefined && place !== undefined && reading.place.x === place.x && reading.place.y === place.y;
+const isAt = (reading: LiveReading | undefined, outline: Outline): boolean =>
+  reading !== undefined && spotOf(reading.outline) === spotOf(outline);
+const spotOf = ({ x, y, radius, points, more }: Outline): string => [x, y, radius, points?.length, more?.length].join(' ');
+
+interface Hand {
+  readonly live: ShallowRef<LiveReading | undefined>;
+  readonly still: ShallowRef<StillReading | undefined>;
+  readonly outline: Readonly<Ref<Outline | undefined>>;
+  readonly valueOnly: Readonly<Ref<boolean>>;
+}
 
 /**
  * Keeps piles: what was pointed at when it was pressed, once. A recipe that is still on its way is
  * waited for; a press at the spot that is being kept, or was kept last, keeps nothing more.
  */
-export function useKeeping(live: ShallowRef<LiveReading | undefined>, place: Ref<Place | undefined>) {
+export function useKeeping({ live, still, outline, valueOnly }: Hand) {
   const piles = usePiles();
   const store = useReference();
+  const samples = useSamples();
+  const looking = useLooking();
+  /** What the painter said of the next sample; the thing stays for the one after it. */
+  const zone = ref<string>();
+  const thing = ref('');
   const beingKept = new Set<string>();
-  let last: LiveReading | undefined;
+  let last = '';
 
   /** The reading of where the hand is now, once it is there. */
-  function readingOf(wanted: Place): Promise<LiveReading | undefined> {
+  function readingOf(wanted: Outline): Promise<LiveReading | undefined> {
     if (isAt(live.value, wanted) && live.value!.answer) return Promise.resolve(live.value);
     return new Promise((resolve) => {
       const stop = watch(live, (reading) => {
@@ -38,30 +54,45 @@ export function useKeeping(live: ShallowRef<LiveReading | undefined>, place: Ref
     });
   }
 
+  /** The zone the painter said, or the one that is proposed for this very reading. */
+  const zoneOf = (reading: LiveReading | undefined): string =>
+    zone.value ?? (reading && still.value?.of === reading ? (still.value.zone ?? '') : '');
+
   async function keep(): Promise<void> {
-    const wanted = place.value;
+    const wanted = outline.value;
     const { reference } = store;
     if (!wanted || !reference) return;
-    const spot = `${wanted.x} ${wanted.y} ${store.radius}`;
-    if (beingKept.has(spot)) return;
-    if (last && isAt(last, wanted) && last.radius === store.radius) return;
+    const spot = `${reference.id} ${spotOf(wanted)}`;
+    if (beingKept.has(spot) || spot === last) return;
     beingKept.add(spot);
     try {
       const reading = await readingOf(wanted);
       const proposal = reading?.answer?.proposals[0];
       if (!reading || !proposal) return;
-      const kept = await piles.keep({
-        name: firstName(reading.lab),
-        lab: reading.lab,
+      const zoneNow = zoneOf(reading);
+      const thingNow = thing.value.trim();
+      const sampleId = await piles.keep({
+        name: thingNow ? placeName(zoneNow, thingNow) : firstName(reading.paint),
+        lab: reading.paint,
         plan: mixtureDto(proposal.mixture),
         ml: AMOUNT_ML,
-        sample: { referenceId: reference.id, outline: { ...reading.place, radius: reading.radius } },
+        sample: {
+          referenceId: reference.id,
+          outline: samples.sent(reading.outline),
+          seen: reading.lab as Lab,
+          zone: zoneNow,
+          thing: thingNow,
+          valueOnly: valueOnly.value,
+        },
       });
-      if (kept) last = reading;
+      if (!sampleId) return;
+      last = spot;
+      zone.value = undefined;
+      looking.selectedId = sampleId;
     } finally {
       beingKept.delete(spot);
     }
   }
 
-  return { keep, amountMl: AMOUNT_ML };
+  return { keep, zone, thing, zoneOf, amountMl: AMOUNT_ML };
 }

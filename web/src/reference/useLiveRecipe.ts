@@ -1,11 +1,26 @@
-import { readArea, type AreaReading, type Pixels, type Trust } from '@dusk/core';
-import { nextTick, ref, shallowRef, watch, type Ref, type ShallowRef } from 'vue';
+import {
+  proposeZone,
+  readOutline,
+  surroundNote,
+  surroundOf,
+  throughKey,
+  valueOfLightness,
+  lightnessOfValue,
+  type AreaReading,
+  type Lab,
+  type Outline,
+  type Trust,
+  type Zone,
+} from '@dusk/core';
+import { useLocalStorage } from '@vueuse/core';
+import { computed, nextTick, ref, shallowRef, watch } from 'vue';
 import { engine } from '../engine/engine.ts';
 import type { Proposed } from '../engine/proposal.ts';
 import { useDesk } from '../engine/useDesk.ts';
 import { useSettings } from '../shell/settings.ts';
+import { useReference } from './reference.ts';
 
-/** A place in a picture, in its pixels. */
+/** A place in a picture, in the pixels of the copy that is read. */
 export interface Place {
   readonly x: number;
   readonly y: number;
@@ -13,62 +28,148 @@ export interface Place {
 
 /** What is under the pointer, and the best recipe for it. */
 export interface LiveReading extends AreaReading {
-  readonly place: Place;
-  readonly radius: number;
+  readonly outline: Outline;
+  /** The colour that is to be painted: through the key, or of its value alone. */
+  readonly paint: Lab;
   readonly answer: Proposed | undefined;
 }
 
-/** The hand is still once it has not moved for so long; how sure a recipe is, is then asked. */
+/** What is told once the hand is still. */
+export interface StillReading {
+  readonly of: LiveReading;
+  readonly zone: Zone | undefined;
+  readonly note: string | undefined;
+}
+
+/** The hand is still once it has not moved for so long; how sure a recipe is, and what zone it is, is then asked. */
 const STILL_MS = 120;
+/** A point is written down once it has rested. */
+const REMEMBER_MS = 400;
 
 /**
  * Follows a place in a picture: reads the area and asks for the recipe, of which only the newest is
  * answered; how far it can be trusted comes a moment later.
  */
-export function useLiveRecipe(pixels: ShallowRef<Pixels | undefined>, radius: Ref<number>) {
+export function useLiveRecipe() {
+  const reference = useReference();
   const store = useDesk();
   const settings = useSettings();
+  /** The last point of each reference, in its own pixels: it outlives a reload. */
+  const points = useLocalStorage<Record<string, Place>>('dusk.points', {});
   const place = ref<Place>();
+  const drawn = shallowRef<Outline>();
   const live = shallowRef<LiveReading>();
   const trust = shallowRef<Trust>();
+  const still = shallowRef<StillReading>();
+  /** Only its value is meant: hue and chroma are of this colour. */
+  const valueOnly = ref(false);
+  const hueOf = shallowRef<Lab>([50, 0, 0]);
+  const leftOut = ref<string[]>([]);
   let asking: AbortController | undefined;
-  let still: ReturnType<typeof setTimeout> | undefined;
+  let resting: ReturnType<typeof setTimeout> | undefined;
+  let remembering: ReturnType<typeof setTimeout> | undefined;
 
-  function askTrust(reading: LiveReading): void {
+  const outline = computed<Outline | undefined>(() => drawn.value ?? (place.value && { ...place.value, radius: reference.radius }));
+  const exclude = computed(() => leftOut.value.filter((id) => store.paletteTubes.some((tube) => tube.id === id)));
+
+  function whenStill(reading: LiveReading): void {
     asking?.abort();
-    clearTimeout(still);
-    const mixture = reading.answer?.proposals[0]?.mixture;
-    if (!mixture) return;
-    still = setTimeout(async () => {
+    clearTimeout(resting);
+    resting = setTimeout(async () => {
+      const picture = reference.pixels;
+      const { light, gains } = reference;
+      if (picture && light && live.value === reading) {
+        const zone = proposeZone(picture, reading.outline, reading.lab, { ...light, gains });
+        still.value = { of: reading, zone, note: surroundNote(reading.lab, surroundOf(picture, reading.outline, gains)) };
+      }
+      const mixture = reading.answer?.proposals[0]?.mixture;
+      if (!mixture) return;
       const own = (asking = new AbortController());
       const found = await store.trust(mixture, own.signal);
       if (live.value === reading) trust.value = found;
     }, STILL_MS);
   }
 
+  const paintOf = (seen: Lab): Lab => {
+    const keyed = reference.key ? throughKey(reference.key, seen) : seen;
+    if (!valueOnly.value) return keyed;
+    return [lightnessOfValue(Math.min(10, Math.max(0, valueOfLightness(keyed[0])))), hueOf.value[1], hueOf.value[2]];
+  };
+
   /** @param since when the painter moved, to measure how closely the recipe follows */
   async function follow(since: number): Promise<void> {
-    const picture = pixels.value;
-    const at = place.value;
+    const picture = reference.pixels;
+    const at = outline.value;
     if (!picture || !at) return;
-    const size = radius.value;
-    const reading = readArea(picture, at.x, at.y, size);
+    const reading = readOutline(picture, at, reference.gains);
+    const paint = paintOf(reading.lab);
     const { desk } = store;
-    const answer = desk && (await engine().follow(desk, reading.lab, { dulling: settings.settings.dulling }));
+    const wishes = { dulling: settings.settings.dulling, ...(exclude.value.length > 0 && { exclude: exclude.value }) };
+    const answer =
+      desk &&
+      (await engine()
+        .follow(desk, paint, wishes)
+        .catch(() => undefined));
     // A newer place answers for itself.
-    if (at !== place.value || size !== radius.value || desk !== store.desk || (desk && !answer)) return;
-    live.value = { ...reading, place: at, radius: size, answer };
+    if (at !== outline.value || desk !== store.desk || (desk && !answer && exclude.value.length === 0)) return;
+    live.value = { ...reading, outline: at, paint, answer };
     trust.value = undefined;
     await nextTick();
     performance.measure('recipe follows', { start: since, end: performance.now() });
-    askTrust(live.value);
+    whenStill(live.value);
+  }
+
+  function remember(): void {
+    clearTimeout(remembering);
+    const id = reference.reference?.id;
+    const at = place.value;
+    if (!id || !at) return;
+    remembering = setTimeout(() => {
+      points.value = { ...points.value, [id]: { x: at.x / reference.perOwn, y: at.y / reference.perOwn } };
+    }, REMEMBER_MS);
   }
 
   function pointAt(next: Place, since: number = performance.now()): void {
+    if (!drawn.value && place.value?.x === next.x && place.value.y === next.y) return;
+    drawn.value = undefined;
     place.value = next;
     void follow(since);
+    remember();
+  }
+  /** An area as it is, drawn or joined, becomes what is looked at. */
+  function holdOutline(next: Outline, since: number = performance.now()): void {
+    place.value = { x: next.x, y: next.y };
+    drawn.value = next;
+    void follow(since);
+    remember();
   }
 
-  watch([radius, () => store.desk, pixels, () => settings.settings.dulling], () => void follow(performance.now()));
-  return { place, live, trust, pointAt };
+  // The point of a picture is where it was when it was last looked at.
+  watch(
+    () => (reference.pixels ? reference.reference?.id : undefined),
+    (id) => {
+      if (!id) {
+        place.value = drawn.value = live.value = undefined;
+        return;
+      }
+      const at = points.value[id];
+      if (at && !place.value) pointAt({ x: at.x * reference.perOwn, y: at.y * reference.perOwn });
+    },
+    { immediate: true },
+  );
+  watch(
+    [
+      () => reference.radius,
+      () => store.desk,
+      () => reference.pixels,
+      () => settings.settings.dulling,
+      () => reference.gains.join(),
+      () => reference.key,
+      valueOnly,
+      hueOf,
+      exclude,
+    ],
+    () => void follow(performance.now()),
+  );
+  return { place, outline, live, trust, still, pointAt, holdOutline, valueOnly, hueOf, leftOut, exclude };
 }

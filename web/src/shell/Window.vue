@@ -53,7 +53,8 @@ async function turnBack(how: () => Promise<void>): Promise<void> {
   if (document.activeElement === document.body) main.value?.focus({ preventScroll: true });
 }
 
-const atEasel = computed(() => route.name === 'easel');
+/** Places that have the whole window to themselves. */
+const atEasel = computed(() => route.name === 'easel' || route.name === 'picture');
 const hasLedge = computed(() => paintings.onEasel !== undefined && !atEasel.value);
 
 /** Dialogs lie outside the frame, so the surround is the whole page's. */

@@ -11,6 +11,7 @@ export const router = createRouter({
     { path: '/tubes', name: 'tubes', component: () => import('../tubes/TubesPlace.vue') },
     { path: '/palettes/:paletteId?', name: 'palettes', component: () => import('../palettes/PalettesPlace.vue') },
     { path: '/painting/:paintingId/reference', name: 'reference', component: () => import('../reference/ReferencePlace.vue') },
+    { path: '/painting/:paintingId/picture', name: 'picture', component: () => import('../reference/PictureAlone.vue') },
     { path: '/painting/:paintingId/mixing/:pileId?', name: 'mixing', component: () => import('../mixing/MixingPlace.vue') },
     { path: '/painting/:paintingId/easel/:pileId', name: 'easel', component: () => import('../mixing/EaselPlace.vue') },
     { path: '/:rest(.*)*', redirect: '/paintings' },

@@ -1,0 +1,178 @@
+<script setup lang="ts">
+import { hexToLab, USUAL_HELD, valueOfLightness, type KeyPlan, type Lab } from '@dusk/core';
+import { computed, ref, watch } from 'vue';
+import Choice from '../controls/Choice.vue';
+import Slider from '../controls/Slider.vue';
+import { GROUNDS } from '../paintings/grounds.ts';
+import { usePaintings } from '../paintings/paintings.ts';
+import { useNotices } from '../shell/notices.ts';
+import { useSettings } from '../shell/settings.ts';
+import KeyCurve from './KeyCurve.vue';
+import { keyPlanOf, useReference } from './reference.ts';
+
+/** How the picture's range is put onto paint, and the ground it is put on. */
+const props = defineProps<{ seen: Lab | undefined }>();
+const store = useReference();
+const settings = useSettings();
+const paintings = usePaintings();
+const notices = useNotices();
+
+const plan = computed(() => keyPlanOf(store.view));
+const KINDS = [
+  { value: 'as it is', title: 'As it is' },
+  { value: 'fitted', title: 'Fitted to paint' },
+  { value: 'moved', title: 'Low or high' },
+] as const;
+const SAYS: Readonly<Record<KeyPlan['kind'], string>> = {
+  'as it is': 'Painted as it is seen; what lies beyond paint is marked.',
+  fitted: 'The darkest thing on the darkest this palette mixes, the lightest below white: what is held back is for highlights.',
+  moved: 'The value that is picked comes to lie at another; the ends as when fitted.',
+};
+const pointValue = computed(() => props.seen && valueOfLightness(props.seen[0]));
+
+function planFor(kind: KeyPlan['kind']): KeyPlan {
+  const held = plan.value.kind === 'as it is' ? USUAL_HELD : plan.value.held;
+  if (kind === 'as it is') return { kind };
+  if (kind === 'fitted') return { kind, held };
+  const from = Math.round(10 * (pointValue.value ?? ((store.range?.darkest ?? 0) + (store.range?.lightest ?? 10)) / 2)) / 10;
+  return { kind, held, from, to: from };
+}
+const choose = (kind: KeyPlan['kind']): Promise<void> => store.see({ key: planFor(kind) }, `Key: ${kind}`);
+const kind = computed({ get: () => plan.value.kind, set: (to) => void choose(to) });
+const keyed = computed(() => (plan.value.kind === 'as it is' ? undefined : plan.value));
+const moved = computed(() => (plan.value.kind === 'moved' ? plan.value : undefined));
+const text = (value: number): string => settings.valueText(value);
+
+/** The ground as it is written. */
+const ground = ref('');
+watch(
+  () => paintings.onEasel?.ground,
+  (now) => (ground.value = now ?? ''),
+  { immediate: true },
+);
+async function setGround(hex: string): Promise<void> {
+  const tidy = hex
+    .trim()
+    .toLowerCase()
+    .replace(/^([0-9a-f]{6})$/, '#$1');
+  if (!/^#[0-9a-f]{6}$/.test(tidy)) return void notices.refused('A ground is a colour like #b5a48c.');
+  if (tidy !== paintings.onEasel!.ground) await paintings.change(paintings.onEasel!.id, { ground: tidy });
+}
+</script>
+
+<template>
+  <div class="key-panel figures">
+    <section aria-label="Key">
+      <Choice v-model="kind" label="How its range goes onto paint" :items="KINDS" />
+      <p class="quiet">{{ SAYS[plan.kind] }}</p>
+      <p v-if="store.range && store.ends">
+        Seen {{ text(store.range.darkest) }} to {{ text(store.range.lightest) }}; this palette paints {{ text(store.ends.darkest) }} to
+        {{ text(store.ends.lightest) }}.
+      </p>
+      <Slider
+        v-if="keyed"
+        label="Held back for highlights"
+        :min="0"
+        :max="3"
+        :step="0.1"
+        :says="keyed.held.toFixed(1)"
+        :model-value="keyed.held"
+        @update:model-value="store.tryView({ key: { ...keyed, held: $event } })"
+        @done="store.see({ key: { ...keyed, held: $event } }, 'Held white back')"
+      />
+      <template v-if="moved">
+        <div class="picked">
+          <span>Picked: value {{ text(moved.from) }}</span>
+          <button
+            type="button"
+            class="key"
+            :disabled="pointValue === undefined"
+            @click="store.see({ key: { ...moved, from: pointValue!, to: pointValue! } }, 'Picked a value')"
+          >
+            Take the point’s<template v-if="pointValue !== undefined">, {{ text(pointValue) }}</template>
+          </button>
+        </div>
+        <Slider
+          label="Painted at"
+          :min="store.ends?.darkest ?? 0"
+          :max="store.ends?.lightest ?? 10"
+          :step="0.1"
+          :says="text(moved.to)"
+          :model-value="moved.to"
+          @update:model-value="store.tryView({ key: { ...moved, to: $event } })"
+          @done="store.see({ key: { ...moved, to: $event } }, 'Moved the key')"
+        />
+      </template>
+    </section>
+    <KeyCurve v-if="store.key" :lit-key="store.key" :spread="store.light?.spread" :at="pointValue" />
+    <section aria-label="Ground" class="ground">
+      <p>Ground: value {{ text(valueOfLightness(hexToLab(paintings.onEasel!.ground)[0])) }}, shown round the picture</p>
+      <div class="grounds">
+        <button
+          v-for="one in GROUNDS"
+          :key="one.value"
+          type="button"
+          class="swatch"
+          :class="{ chosen: one.value === paintings.onEasel?.ground }"
+          :style="{ background: one.value }"
+          :aria-label="one.title"
+          :aria-pressed="one.value === paintings.onEasel?.ground"
+          :title="one.title"
+          @click="setGround(one.value)"
+        />
+        <form @submit.prevent="setGround(ground)">
+          <input v-model="ground" aria-label="Ground as typed" maxlength="7" spellcheck="false" @change="setGround(ground)" />
+        </form>
+      </div>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.key-panel,
+section {
+  display: grid;
+  gap: calc(2 * var(--unit));
+  align-content: start;
+}
+.picked {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  gap: 0 calc(2 * var(--unit));
+}
+.key {
+  min-height: 44px;
+  padding: 0 calc(3 * var(--unit));
+  border: 1px solid currentColor;
+  border-radius: 3px;
+}
+.key:disabled {
+  opacity: 0.5;
+}
+.grounds {
+  display: flex;
+  flex-wrap: wrap;
+  gap: calc(2 * var(--unit));
+}
+.swatch {
+  width: 44px;
+  height: 44px;
+}
+.chosen {
+  outline: 2px solid var(--surround-ink);
+  outline-offset: 2px;
+}
+.grounds input {
+  width: 88px;
+  min-height: 44px;
+  border-bottom: 1px solid currentColor;
+}
+@media (orientation: portrait) and (min-width: 601px) {
+  .key-panel {
+    grid-template-columns: 1fr 1fr;
+    gap: calc(3 * var(--unit)) calc(6 * var(--unit));
+  }
+}
+</style>

@@ -1,0 +1,101 @@
+<script setup lang="ts">
+import { show, valueOfLightness, type Frame } from '@dusk/core';
+import { computed } from 'vue';
+import { useSettings } from '../shell/settings.ts';
+import { onScreen } from './drawing.ts';
+import { useLooking } from './looking.ts';
+import { useSamples } from './samples.ts';
+
+/** A mark where each pile was sampled: a press holds it, a drag moves it. */
+const props = defineProps<{ scale: number; frame: Frame; quiet: boolean }>();
+const emit = defineEmits<{ drag: [sampleId: string] }>();
+const samples = useSamples();
+const looking = useLooking();
+const settings = useSettings();
+
+const marks = computed(() =>
+  samples.marks.flatMap(({ sample, outline, name, lab }) => {
+    const { x, y } = onScreen(props.frame, props.scale, outline);
+    if (x < 0 || y < 0 || x > props.frame.width * props.scale || y > props.frame.height * props.scale) return [];
+    return [{ id: sample.id, x, y, css: show(lab).css, says: `${name}, value ${settings.valueText(valueOfLightness(lab[0]))}` }];
+  }),
+);
+
+const DRAG_PX = 8;
+function onDown(event: PointerEvent, id: string): void {
+  if (props.quiet) return;
+  event.stopPropagation();
+  const from = { x: event.clientX, y: event.clientY };
+  const target = event.currentTarget as HTMLElement;
+  const onMove = (move: PointerEvent): void => {
+    if (Math.hypot(move.clientX - from.x, move.clientY - from.y) < DRAG_PX) return;
+    stop();
+    looking.selectedId = id;
+    emit('drag', id);
+  };
+  const stop = (): void => {
+    window.removeEventListener('pointermove', onMove);
+    window.removeEventListener('pointerup', stop);
+  };
+  if (event.pointerType === 'touch') target.releasePointerCapture(event.pointerId);
+  window.addEventListener('pointermove', onMove);
+  window.addEventListener('pointerup', stop);
+}
+const hold = (id: string): void => void (looking.selectedId = looking.selectedId === id ? undefined : id);
+</script>
+
+<template>
+  <component
+    :is="quiet ? 'span' : 'button'"
+    v-for="mark in marks"
+    :key="mark.id"
+    v-bind="quiet ? {} : { type: 'button', 'aria-pressed': looking.selectedId === mark.id }"
+    class="mark"
+    :class="{ held: looking.selectedId === mark.id, quiet, small: frame.width * scale < 500 }"
+    :aria-label="mark.says"
+    :title="mark.says"
+    :style="{ left: `${mark.x}px`, top: `${mark.y}px` }"
+    data-test="mark"
+    @click.stop="hold(mark.id)"
+    @keydown.enter.stop
+    @keydown.space.stop
+    @pointerdown="onDown($event, mark.id)"
+  >
+    <span class="dot" :style="{ background: mark.css }" />
+  </component>
+</template>
+
+<style scoped>
+.mark {
+  position: absolute;
+  transform: translate(-50%, -50%);
+  width: 24px;
+  height: 24px;
+  display: grid;
+  place-items: center;
+  border-radius: 50%;
+  cursor: grab;
+}
+.quiet {
+  pointer-events: none;
+}
+.dot {
+  width: 16px;
+  height: 16px;
+  border-radius: 50%;
+  border: 2px solid #fff;
+  outline: 1px solid #000;
+}
+.held .dot {
+  width: 22px;
+  height: 22px;
+  border-width: 3px;
+  outline-width: 3px;
+}
+@media (pointer: coarse) {
+  .mark:not(.small) {
+    width: 44px;
+    height: 44px;
+  }
+}
+</style>

@@ -1,0 +1,57 @@
+import { useEventListener } from '@vueuse/core';
+import { ref } from 'vue';
+import { usePaintings } from '../paintings/paintings.ts';
+import { useNotices } from '../shell/notices.ts';
+import { useReference } from './reference.ts';
+
+/** Proportions that differ by more than this put marks elsewhere. */
+const OTHER_SHAPE = 0.01;
+
+/** Pictures that are picked, dropped, pasted or photographed. */
+export function useBringing(arrived: () => void) {
+  const paintings = usePaintings();
+  const store = useReference();
+  const notices = useNotices();
+  const bringing = ref(false);
+
+  async function bring(files: FileList | readonly File[] | null | undefined): Promise<void> {
+    const file = files?.[0];
+    if (!file || !paintings.onEasel) return;
+    bringing.value = true;
+    try {
+      const id = await paintings.addReference(paintings.onEasel.id, file);
+      if (!id) return;
+      store.choose(id);
+      arrived();
+    } finally {
+      bringing.value = false;
+    }
+  }
+
+  /** Another picture in the place of the one that is looked at; its samples keep their places. */
+  async function replace(file: File): Promise<void> {
+    const { reference } = store;
+    if (!reference) return;
+    bringing.value = true;
+    try {
+      const picture = await paintings.sendAhead(file);
+      if (!picture) return;
+      const is = picture.width / picture.height;
+      const was = reference.width / reference.height;
+      if (await store.change({ pictureId: picture.id }, `Another picture in the place of “${reference.name}”`))
+        if (Math.abs(is / was - 1) > OTHER_SHAPE)
+          notices.saved('The new picture has other proportions: look whether the marks still lie where they should.');
+    } finally {
+      bringing.value = false;
+    }
+  }
+
+  useEventListener(document, 'paste', (event: ClipboardEvent) => {
+    const files = [...(event.clipboardData?.files ?? [])].filter(({ type }) => type.startsWith('image/'));
+    if (files.length === 0) return;
+    event.preventDefault();
+    void bring(files);
+  });
+
+  return { bringing, bring, replace };
+}

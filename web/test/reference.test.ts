@@ -1,0 +1,49 @@
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { frameOf } from '@dusk/core';
+import { onScreen, rectangle, thinned } from '../src/reference/drawing.ts';
+import { squareOn } from '../src/reference/grid.ts';
+
+const within = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+const corner = fc.tuple(within(-50, 450), within(-50, 350)) as fc.Arbitrary<readonly [number, number]>;
+
+describe('a crop that is drawn', () => {
+  it('lies within the picture, in the proportions of the canvas where there is one', () => {
+    fc.assert(
+      fc.property(corner, corner, fc.option(within(0.3, 3), { nil: undefined }), (one, other, ratio) => {
+        const box = rectangle(one, other, 400, 300, ratio);
+        expect(box.x).to.be.within(-1e-6, 400 + 1e-6);
+        expect(box.y).to.be.within(-1e-6, 300 + 1e-6);
+        expect(box.x + box.width).to.be.at.most(400 + 1e-6);
+        expect(box.y + box.height).to.be.at.most(300 + 1e-6);
+        if (ratio !== undefined && box.width > 1 && box.height > 1) expect(box.width / box.height).to.be.closeTo(ratio, 1e-6);
+      }),
+    );
+  });
+});
+
+describe('a line that is drawn', () => {
+  it('is thinned to what can be told apart, and to so many corners', () => {
+    const line = Array.from({ length: 2000 }, (_, i) => [200 + 150 * Math.cos(i / 300), 150 + 100 * Math.sin(i / 300)] as const);
+    const corners = thinned(line, 120);
+    expect(corners.length).to.be.within(60, 120);
+    for (let i = 1; i < corners.length; i++)
+      expect(Math.hypot(corners[i]![0] - corners[i - 1]![0], corners[i]![1] - corners[i - 1]![1])).to.be.at.least(4);
+  });
+});
+
+describe('an outline over the picture', () => {
+  it('goes with how the picture is cut and turned', () => {
+    const frame = frameOf({ turn: 1 }, 400, 300);
+    const disc = onScreen(frame, 2, { x: 9.5, y: 19.5, radius: 5 });
+    expect([disc.x, disc.y, disc.r]).to.deep.equal([560, 20, 10]);
+    const drawn = onScreen(frame, 1, { x: 5, y: 5, radius: 5, points: [0, 0, 10, 0, 10, 10] });
+    expect(drawn.path).to.match(/^M300\.0 0\.0L300\.0 10\.0L290\.0 10\.0Z$/);
+  });
+});
+
+describe('a grid', () => {
+  it('says how large a square is on the canvas', () => {
+    expect(squareOn({ widthMm: 600, heightMm: 400 }, { across: 4, down: 3, diagonals: false, thirds: false })).to.equal('15 × 13.3 cm');
+  });
+});
