@@ -65,13 +65,14 @@ describe('a pile that came out wrong', () => {
   };
 
   it('is kept from the reference, opened and mixed', async () => {
-    await sitting.pointAt(0.6, 0.14);
+    await sitting.pointAt(0.5, 0.74);
     await page.locator('[data-test=recipe]').waitFor();
     await page.waitForFunction(() => document.querySelector('[data-test=recipe]')!.textContent!.includes('Viridian'));
     await hand.key('k');
     await page.getByText(/^Kept “/).waitFor();
     const { piles } = await sitting.rows(sitting.paintingId);
-    await page.locator(`.ledge a.pile[href*="${piles!.at(-1)!.id}"]`).click();
+    // By its key: a press where several lie on one another would ask which.
+    await page.locator(`.ledge a.pile[href*="${piles!.at(-1)!.id}"]`).press('Enter');
     await page.locator('[data-test=kept-recipe]').waitFor();
     await hand.key(' ');
     await page.getByText('What did you get?').waitFor();
@@ -118,15 +119,14 @@ describe('a pile that came out wrong', () => {
   it('taught something, which shows on a second pile’s recipe, and no longer once it is refused', async () => {
     const { paintingId } = sitting;
     const said = await page.locator('[data-test=learnt]').innerText();
-    expect(said).to.match(/^Your viridian seems about 1\.\d+ times as strong as typical, from \d+ piles?\./);
+    expect(said).to.match(/^Your viridian seems about \d\.\d+ times as strong as typical, from \d+ piles?\./);
     const viridian = async () => (await sitting.rows()).tubes!.find((t) => t.pigment === 'viridian' && t.maker !== '')!;
     const learnt = (await viridian()).learnt!;
-    expect(learnt.strength).to.be.within(1.03, 1.5);
     const recipe = async (): Promise<string> => {
       await page.goto(`${sitting.running.address}painting/${paintingId}/reference`);
       await page.locator('.picture canvas').waitFor();
       await page.getByText('Laying the palette out').waitFor({ state: 'detached' });
-      await sitting.pointAt(0.6, 0.14);
+      await sitting.pointAt(0.5, 0.74);
       await page.locator('[data-test=recipe]').waitFor();
       return page.locator('[data-test=recipe]').innerText();
     };
@@ -136,7 +136,8 @@ describe('a pile that came out wrong', () => {
     await page.getByText('Nothing is learnt from this pile.').waitFor();
     const refused = await viridian();
     expect(refused.learnt?.piles ?? 0).to.equal(learnt.piles - 1);
-    expect(Math.abs((refused.learnt?.strength ?? 1) - learnt.strength)).to.be.above(0.005);
+    // The sample studio's own piles taught something as well: this one, that it is stronger.
+    expect(learnt.strength - (refused.learnt?.strength ?? 1)).to.be.above(0.02);
     const before = await recipe();
     expect(before).to.not.equal(after);
     await page.goBack();
@@ -166,7 +167,7 @@ describe('a pile that came out wrong', () => {
 
   it('asks once for the white of the paper, then is nudged by keys alone', async () => {
     await sitting.openReference();
-    await sitting.openPile(/^wall, further off/);
+    await sitting.openPile(/^wall by the window/);
     await page.keyboard.press('ArrowDown');
     await page.getByRole('heading', { name: 'A screen is not a lamp' }).waitFor();
     await page.getByRole('button', { name: 'yellower' }).click();
@@ -189,7 +190,9 @@ describe('a pile that came out wrong', () => {
   });
 
   it('is put right step by step, and in another way where there is one', async () => {
-    const count = (await pile()).stages.length;
+    // Some may be taken away first, which is a stage as well.
+    const added = async () => (await pile()).stages.filter(({ kind }) => kind === 'added').length;
+    const count = await added();
     const lines = page.locator('[data-test=addition]');
     const steps = await lines.count();
     const others = page.locator('[data-test=other-way]');
@@ -203,11 +206,11 @@ describe('a pile that came out wrong', () => {
     await page.waitForFunction(
       () => document.querySelectorAll('[data-test=addition].done').length === 1 || !document.querySelector('[data-test=addition]'),
     );
-    expect((await pile()).stages).to.have.length(count + 1);
+    expect(await added()).to.equal(count + 1);
     if (steps > 1) {
       await page.keyboard.press(' ');
       await page.waitForFunction(() => !document.querySelector('[data-test=addition]'));
-      expect((await pile()).stages).to.have.length(count + steps);
+      expect(await added()).to.equal(count + steps);
     }
   });
 
@@ -254,7 +257,7 @@ describe('a pile that came out wrong', () => {
   it('is scraped off, and dimmed on the ledge', async () => {
     await page.getByRole('button', { name: 'Scrape this pile off' }).click();
     await page.getByText(/scraped off; to be mixed anew/).waitFor();
-    await page.getByRole('link', { name: /^wall, further off.*no longer on the palette/ }).waitFor();
+    await page.getByRole('link', { name: /^wall by the window.*no longer on the palette/ }).waitFor();
   });
 });
 

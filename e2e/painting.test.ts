@@ -78,7 +78,7 @@ describe('a painter at the reference', () => {
     const { page } = sitting;
     const piles = page.locator('.ledge a.pile');
     const before = await piles.count();
-    await sitting.pointAt(0.7, 0.58);
+    await sitting.pointAt(0.72, 0.62);
     await page.locator('[data-test=recipe]').waitFor();
     await page.mouse.down();
     await page.mouse.up();
@@ -157,15 +157,23 @@ describe('a painter at the reference', () => {
 
   it('turns everything grey and back, and squints', async () => {
     const { page } = sitting;
-    const filter = () => page.locator('.frame').evaluate((frame) => getComputedStyle(frame).filter);
-    expect(await filter()).to.equal('none');
+    const filterOf = (selector: string) =>
+      page
+        .locator(selector)
+        .first()
+        .evaluate((one) => getComputedStyle(one).filter);
+    await sitting.pointAt(0.4, 0.4);
+    await page.locator('aside .chips').waitFor();
+    expect(await filterOf('.frame')).to.equal('none');
     await page.keyboard.press('g');
-    expect(await filter()).to.include('sight-grey');
+    expect(await filterOf('.frame')).to.include('sight-grey');
     await page.keyboard.press('s');
-    expect(await filter()).to.include('sight-squint');
+    expect(await filterOf('aside .chips')).to.include('sight-squint');
+    expect(await filterOf('[data-test=recipe]'), 'words stay sharp').to.equal('none');
     await page.keyboard.press('g');
     await page.keyboard.press('s');
-    expect(await filter()).to.equal('none');
+    expect(await filterOf('.frame')).to.equal('none');
+    expect(await filterOf('aside .chips')).to.equal('none');
   });
 
   it('answers every place the pointer comes to rest at, however fast it came', async () => {
@@ -305,7 +313,7 @@ describe('a painter with a picture of their own', () => {
     await page
       .locator('input[type=file]')
       .setInputFiles({ name: 'notes.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('not a picture') });
-    await page.getByText('not a whole JPEG or PNG').waitFor();
+    await page.getByText('not a whole JPEG, PNG').waitFor();
     expect(await page.locator('.picture canvas').count()).to.equal(1);
     expect(sitting.faults).to.deep.equal([]);
   });

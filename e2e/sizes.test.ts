@@ -224,7 +224,7 @@ describe('a stranger’s first minute', () => {
     await page.getByText('Laying the palette out').waitFor({ state: 'detached' });
     const box = (await page.locator('[role=application]').boundingBox())!;
     for (let i = 0; i < 8; i++) {
-      await act(page.mouse.click(box.x + box.width * (0.15 + 0.09 * i), box.y + box.height * (0.3 + 0.05 * i)));
+      await act(page.mouse.click(box.x + box.width * (0.15 + 0.09 * i), box.y + box.height * (0.33 + 0.05 * i)));
       await soon(async () => (await sitting.rows(paintingId)).piles!.length === before + i + 1, `colour ${i + 1}`);
     }
     expect(actions).to.be.at.most(40);
