@@ -9,6 +9,7 @@ import { makeChange } from '@dusk/server';
 import type { Answer, Operation } from '@dusk/wire';
 import { layDabs, sizeOf } from '../web/src/shell/ledge/lay.ts';
 import { firstSecond } from './firstSecond.ts';
+import { lookTimes } from './lookBench.ts';
 import { Sitting } from './studio.ts';
 
 const at = (list: readonly number[], share: number): number =>
@@ -19,6 +20,7 @@ const note = (what: string, times: readonly number[], asked: string): void => {
 };
 
 const first = await firstSecond();
+for (const [what, times, asked] of await lookTimes()) note(what, times, asked);
 const sitting = await Sitting.begin();
 const { page } = sitting;
 const measures = (name: string) => page.evaluate((n) => performance.getEntriesByName(n).map((entry) => entry.duration), name);

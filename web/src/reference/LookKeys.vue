@@ -84,7 +84,7 @@ function plain(): void {
   color: var(--surround);
   font-weight: 700;
 }
-@media (max-width: 860px) {
+@media (max-width: 780px) {
   .looks {
     grid-auto-flow: row;
     grid-template-columns: repeat(4, 1fr);

@@ -383,7 +383,7 @@ useShortcuts(() => [
   /* Its room is there before it is: the picture does not change its size. */
   min-height: 132px;
 }
-@media (max-width: 860px) {
+@media (max-width: 780px) {
   .under {
     min-height: 180px;
   }
