@@ -62,15 +62,15 @@ export const usePaintings = defineStore('paintings', () => {
 
   /**
    * The picture goes first, by what it holds; then the change that makes it a reference.
-   * @returns the id of the reference, if it was made
+   * @param id of the reference, by which it can be chosen before it is there
+   * @returns whether it was made
    */
-  async function addReference(paintingId: string, file: File): Promise<string | undefined> {
-    if (isTooLarge(file)) return undefined;
+  async function addReference(paintingId: string, file: File, id: string): Promise<boolean> {
+    if (isTooLarge(file)) return false;
     const pictureId = (await studio.holdPicture(file)) ?? (await notices.attempt(() => sendPicture(file)))?.id;
-    if (pictureId === undefined) return undefined;
+    if (pictureId === undefined) return false;
     const name = pictureName(file);
-    const id = crypto.randomUUID();
-    return (await studio.make([{ do: 'reference.add', id, paintingId, pictureId, name }], `Brought “${name}”`)) ? id : undefined;
+    return studio.make([{ do: 'reference.add', id, paintingId, pictureId, name }], `Brought “${name}”`);
   }
 
   async function removeReference(id: string): Promise<void> {

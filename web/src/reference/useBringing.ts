@@ -7,6 +7,12 @@ import { useReference } from './reference.ts';
 /** Proportions that differ by more than this put marks elsewhere. */
 const OTHER_SHAPE = 0.01;
 
+/** Whether a file begins as the pictures do that browsers read: JPEG, PNG, WebP, AVIF. */
+async function canBeRead(file: File): Promise<boolean> {
+  const head = String.fromCharCode(...new Uint8Array(await file.slice(0, 12).arrayBuffer()));
+  return /^(\xff\xd8\xff|\x89PNG|RIFF[^]{4}WEBP|[^]{4}ftypavi[fs])/.test(head);
+}
+
 /** Pictures that are picked, dropped, pasted or photographed. */
 export function useBringing(arrived: () => void) {
   const paintings = usePaintings();
@@ -19,10 +25,18 @@ export function useBringing(arrived: () => void) {
     if (!file || !paintings.onEasel) return;
     bringing.value = true;
     try {
-      const id = await paintings.addReference(paintings.onEasel.id, file);
-      if (!id) return;
-      store.choose(id);
-      arrived();
+      const id = crypto.randomUUID();
+      const was = store.reference?.id;
+      // What this browser can read is seen while it is on its way; anything else once the studio has it.
+      const isSeenAhead = await canBeRead(file);
+      if (isSeenAhead) store.choose(id);
+      else if (was) store.choose(was);
+      if (isSeenAhead) arrived();
+      const isKept = await paintings.addReference(paintings.onEasel.id, file, id);
+      if (isKept && !isSeenAhead) {
+        store.choose(id);
+        arrived();
+      } else if (!isKept && was) store.choose(was);
     } finally {
       bringing.value = false;
     }

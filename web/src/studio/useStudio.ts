@@ -140,10 +140,13 @@ export const useStudio = defineStore('studio', () => {
   /** Keeps a change here, sends it, and says what became of it. @returns whether it is kept, here or there */
   async function sent(change: Change, says: string): Promise<Outcome> {
     await opening;
+    // A picture takes a while to go: it is shown from this browser until the studio has it.
+    const isShown = change.ops.some((op) => op.do === 'reference.add' && isLocal(op.pictureId));
+    if (isShown) showAhead(change);
     const outcome = await (sender ? sender.make(change, says) : unkept(change));
     if (!sender) heardOf({ id: change.id, outcome });
     if (outcome.is === 'waiting') {
-      showAhead(change);
+      if (!isShown) showAhead(change);
       notices.waits(`${says}: this waits in this browser. ${outcome.problem.status === 0 ? 'The studio does not answer' : outcome.problem.detail}`);
     } else if (outcome.is === 'refused' && (outcome.problem.current === undefined || !sender)) {
       // Where there are two sides, the sheet that shows them says so.
