@@ -41,6 +41,30 @@ describe('bad input to the server', () => {
       await refused(sending({ ...right, ...more }), 422);
   });
 
+  it('refuses samples whose place is none, and views that cannot be', async () => {
+    const lab = { L: 50, a: 0, b: 0 };
+    const right = { do: 'sample.add', id: newId(), paintingId: painting.id, seen: lab, paint: lab };
+    const disc = { x: 5, y: 5, radius: 2 };
+    for (const outline of [
+      null,
+      [],
+      { x: 5, y: 5 },
+      { ...disc, radius: -1 },
+      { ...disc, x: 1e9 },
+      { ...disc, points: [1, 2, 3, 4] },
+      { ...disc, points: [1, 2, 3, 4, 5, 6, 7] },
+      { ...disc, points: Array.from({ length: 600 }, () => 1) },
+      { ...disc, points: ['1', 2, 3, 4, 5, 6] },
+      { ...disc, more: [] },
+      { ...disc, more: [{ ...disc, more: [disc] }] },
+      { ...disc, more: Array.from({ length: 40 }, () => disc) },
+    ])
+      await refused(sending({ ...right, outline }), 422);
+    await refused(sending({ ...right, valueOnly: 1 }), 422);
+    for (const canvas of [{}, { widthMm: 0, heightMm: 100 }, { widthMm: 100 }, 'large', { widthMm: 1e9, heightMm: 1 }])
+      await refused(sending({ do: 'painting.change', id: painting.id, version: painting.version, canvas }), 422);
+  });
+
   it('refuses piles that are none', async () => {
     const right = lightBlue(bench, painting.id);
     const plan = (...ingredients: unknown[]) => ({ plan: { form: 1, heaps: [{ ingredients }] } });

@@ -12,11 +12,11 @@ import {
   xyzToLab,
   type Lab,
 } from '@dusk/core';
-import { PICTURE_LONGEST_SIDE, UPLOAD_MOST_BYTES, type PaintingDto, type PictureDto } from '@dusk/wire';
+import { PICTURE_LONGEST_SIDE, UPLOAD_MOST_BYTES, type Operation, type PaintingDto, type PictureDto } from '@dusk/wire';
 import sharp, { type Sharp } from 'sharp';
 import { ADOBE_GAMMA, ADOBE_RGB, matrixProfile, PROPHOTO } from '../../core/test/pictures.ts';
 import { tagJpeg, tagPng } from '../src/pictures/tag.ts';
-import { aPainting, change, newId, openBench, read, refused, type Bench } from './studio.ts';
+import { aPainting, change, newId, openBench, read, refused, send, type Bench } from './studio.ts';
 
 /** Left half one colour, right half another. */
 async function twoHalves(width: number, height: number, left: string, right: string): Promise<Sharp> {
@@ -272,5 +272,36 @@ describe('pictures', () => {
     expect(await references()).to.deep.equal([]);
     await change(bench, { do: 'reference.restore', id, version: 2 });
     expect(await references()).to.have.length(1);
+  });
+
+  it('are seen in ways that are refused where they cannot be', async () => {
+    const { id: pictureId } = (await upload(await flat('#123456').png().toBuffer(), 'one.png')).body as PictureDto;
+    const id = newId();
+    await change(bench, { do: 'reference.add', id, paintingId: painting.id, pictureId, name: 'seen' });
+    const crop = { x: 0, y: 0, width: 0.5, height: 0.5 };
+    for (const view of [
+      null,
+      [],
+      { turn: 4 },
+      { straighten: 80 },
+      { crop: { ...crop, x: 0.8 } },
+      { crop: { ...crop, width: 0 } },
+      { exposure: 'bright' },
+      { kelvin: 10 },
+      { neutral: { L: 500, a: 0, b: 0 } },
+      { key: { kind: 'high' } },
+      { key: { kind: 'fitted' } },
+      { key: { kind: 'moved', held: 0.5, from: 3 } },
+      { grid: { across: 0, down: 3, diagonals: false, thirds: false } },
+      { steps: [] },
+      { steps: [5, 4] },
+      { steps: [1, 2, 3, 4, 5, 6, 7, 8, 9] },
+      { pivot: 1e6 },
+      { tilt: 3 },
+    ])
+      await refused(send(bench, [{ do: 'reference.change', id, version: 1, view } as unknown as Operation]), 422);
+    const view = { turn: 1, crop, key: { kind: 'moved' as const, held: 0.5, from: 4, to: 3 }, steps: [2, 5], mirror: true };
+    const rows = await change(bench, { do: 'reference.change', id, version: 1, view });
+    expect(rows.references![0]!.view).to.deep.equal(view);
   });
 });

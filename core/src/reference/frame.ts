@@ -83,8 +83,9 @@ export function frameOf({ turn = 0, straighten = 0, mirror = false, crop }: Shap
   const whole = [
     [cos, sin, -sin, cos, 0, 0] as Affine,
     lean,
-    [mirror ? -1 : 1, 0, 0, 1, w / 2, h / 2] as Affine,
-    [1, 0, 0, 1, -(crop?.x ?? 0) * w, -(crop?.y ?? 0) * h] as Affine,
+    [1, 0, 0, 1, w / 2 - (crop?.x ?? 0) * w, h / 2 - (crop?.y ?? 0) * h] as Affine,
+    // What was cut out is mirrored, not another piece cut from the mirrored picture.
+    [mirror ? -1 : 1, 0, 0, 1, mirror ? (crop?.width ?? 1) * w : 0, 0] as Affine,
   ].reduce<Affine>((so, next) => then(so, next), [1, 0, 0, 1, -width / 2, -height / 2]);
   return { width: (crop?.width ?? 1) * w, height: (crop?.height ?? 1) * h, toFrame: whole, toPicture: back(whole) };
 }

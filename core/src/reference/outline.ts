@@ -24,7 +24,7 @@ function eachInDisc({ x, y, radius }: Outline, width: number, height: number, vi
 
 /** Rows of a polygon between its crossings, by the even–odd rule. @returns how many pixels were in it */
 function eachInPolygon(points: readonly number[], width: number, height: number, visit: (x: number, y: number) => void): number {
-  const corners = points.length / 2;
+  const corners = Math.floor(points.length / 2);
   let least = Infinity;
   let most = -Infinity;
   for (let i = 0; i < corners; i++) {

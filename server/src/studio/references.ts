@@ -1,5 +1,5 @@
 import { checkBounds, frameOf } from '@dusk/core';
-import type { Needs, Operation, ReferenceDto, SampleDto, ViewDto } from '@dusk/wire';
+import type { Needs, Operation, OutlineDto, ReferenceDto, SampleDto, ViewDto } from '@dusk/wire';
 import { In, IsNull, type EntityManager } from 'typeorm';
 import { Picture, Reference, Sample } from '../entities/index.ts';
 import { stale, unfit } from '../problems.ts';
@@ -18,6 +18,12 @@ async function pictureOf(db: EntityManager, id: string): Promise<Picture> {
 function checkView(view: ViewDto | undefined): void {
   if (view?.crop) frameOf({ crop: view.crop }, 100, 100);
   if (view?.steps) checkBounds(view.steps);
+}
+
+/** A corner is two numbers; a lone one at the end belongs to none. */
+function checkOutline(outline: OutlineDto | undefined): void {
+  for (const area of outline ? [outline, ...(outline.more ?? [])] : [])
+    if (area.points && area.points.length % 2 !== 0) throw unfit('Half a corner', 'outline', 'A drawn area is made of corners, x and y each.');
 }
 
 /** References with the size of their pictures, in one query. Without ids: those of paintings that are there. */
@@ -77,6 +83,7 @@ export async function sampleRows(db: EntityManager, where: { readonly ids?: read
 
 export const addSample: Doing<Needs<'sample.add'>> = async ({ db, at, touch }, { id, paintingId, referenceId, outline, seen, paint, zone, thing, valueOnly }) => {
   await paintingOf(db, paintingId);
+  checkOutline(outline);
   if (referenceId !== undefined && !(await db.existsBy(Reference, { id: referenceId, paintingId })))
     throw unfit('Unknown reference', 'referenceId', 'The place was sampled from a picture that this painting does not have.');
   await db.insert(Sample, {
@@ -100,6 +107,7 @@ export const addSample: Doing<Needs<'sample.add'>> = async ({ db, at, touch }, {
 export const changeSample: Doing<Needs<'sample.change'>> = async ({ db, touch }, { id, version, ...change }) => {
   const before = sampleDto(present('sample', await db.findOneBy(Sample, { id })));
   if (before.version !== version) throw stale('sample', version, before);
+  checkOutline(change.outline);
   const news = given(change);
   await db.update(Sample, { id }, { ...news, version: version + 1 });
   touch('samples', id);

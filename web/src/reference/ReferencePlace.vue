@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { mdiImagePlusOutline } from '@mdi/js';
-import { joined, meanOf, temperature, type Outline } from '@dusk/core';
+import { meanOf, temperature } from '@dusk/core';
 import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue';
-import { useRoute, useRouter } from 'vue-router';
 import { useDesk } from '../engine/useDesk.ts';
 import { usePaintings } from '../paintings/paintings.ts';
 import EmptyPlace from '../shell/EmptyPlace.vue';
@@ -24,7 +23,8 @@ import { useSamples } from './samples.ts';
 import StageKeys from './StageKeys.vue';
 import { useBringing } from './useBringing.ts';
 import { useKeeping } from './useKeeping.ts';
-import { useLiveRecipe, type Place } from './useLiveRecipe.ts';
+import { useHeld } from './useHeld.ts';
+import { useLiveRecipe } from './useLiveRecipe.ts';
 
 const paintings = usePaintings();
 const desk = useDesk();
@@ -32,8 +32,6 @@ const store = useReference();
 const looking = useLooking();
 const samples = useSamples();
 const settings = useSettings();
-const route = useRoute();
-const router = useRouter();
 
 const { outline, live, trust, still, pointAt, holdOutline, valueOnly, hueOf, leftOut } = useLiveRecipe();
 const { keep, zone, thing, zoneOf, amountMl } = useKeeping({ live, still, outline, valueOnly });
@@ -76,107 +74,17 @@ async function bringChosen(): Promise<void> {
   field.value = '';
 }
 
-/** Whether what is read is the mark that is held, and not another place. */
-const isHeld = computed(
-  () => samples.selected !== undefined && outline.value !== undefined && isSame(outline.value, samples.selected.outline),
-);
-const isSame = (one: Outline, other: Outline): boolean =>
-  Math.hypot(one.x - other.x, one.y - other.y) < 0.51 && one.more?.length === other.more?.length;
-/** A hand that leaves the picture goes back to the mark it holds. */
-function goToHeld(): void {
-  if (samples.selected && !isHeld.value) holdOutline(samples.selected.outline);
-}
-watch(
-  () => samples.selected?.sample.id,
-  (id, was) => {
-    if (id !== undefined && id !== was) goToHeld();
-  },
-);
-// A mark that was asked for from its pile.
-watch(
-  () => [route.query['sample'], store.pixels, samples.all.length] as const,
-  ([id, pixels]) => {
-    if (typeof id !== 'string' || !pixels) return;
-    const sample = samples.all.find((one) => one.id === id);
-    if (!sample) return;
-    if (sample.referenceId && sample.referenceId !== store.reference?.id) return store.choose(sample.referenceId);
-    looking.marks = true;
-    looking.selectedId = id;
-    void router.replace({ query: {} });
-  },
-  { immediate: true },
-);
-
-/** The zone and thing of the mark that is held, or of the next. */
-const zoneNow = computed({
-  get: () => (isHeld.value ? samples.selected!.sample.zone : zoneOf(live.value)),
-  set: (to) => {
-    if (isHeld.value) void samples.change(samples.selected!.sample.id, { zone: to }, to ? `Said it is ${to}` : 'Said no zone');
-    else zone.value = to;
-  },
+const { isHeld, goToHeld, zoneNow, thingNow, saveThing, moveTo, moveHere, joinHere } = useHeld({
+  live,
+  outline,
+  holdOutline,
+  zone,
+  thing,
+  zoneOf,
 });
-const typedThing = ref<string>();
-const thingNow = computed({
-  get: () => typedThing.value ?? (isHeld.value ? samples.selected!.sample.thing : thing.value),
-  set: (to) => {
-    if (isHeld.value) typedThing.value = to;
-    else thing.value = to;
-  },
-});
-watch(isHeld, () => (typedThing.value = undefined));
-async function saveThing(to: string): Promise<void> {
-  if (!isHeld.value) return;
-  thing.value = to.trim();
-  await samples.change(samples.selected!.sample.id, { thing: to.trim() }, `Said it belongs to ${to.trim() || 'nothing'}`);
-  typedThing.value = undefined;
-}
-
 function toggleValueOnly(): void {
   valueOnly.value = !valueOnly.value;
   hueOf.value = samples.selected && !isHeld.value ? samples.selected.lab : [50, 0, 0];
-}
-async function moveHeld(id: string, to: Outline): Promise<void> {
-  const mark = samples.marks.find(({ sample }) => sample.id === id);
-  const reading = live.value;
-  if (!mark || !reading) return;
-  await samples.readAnew(mark, to, reading.lab, reading.paint, reading.answer?.proposals[0]?.mixture, `Moved the mark of ${mark.name}`);
-}
-async function moveTo(id: string, place: Place): Promise<void> {
-  const mark = samples.marks.find(({ sample }) => sample.id === id);
-  if (!mark) return;
-  const by = samples.movedBy(mark.outline, place.x - mark.outline.x, place.y - mark.outline.y);
-  holdOutline(by);
-  await readThere(by);
-  await moveHeld(id, by);
-}
-/** What was asked for is read once it is there. */
-const readThere = (wanted: Outline): Promise<void> =>
-  new Promise((done) => {
-    const stop = watch(
-      live,
-      (reading) => {
-        if (reading?.outline !== wanted) return;
-        clearTimeout(late);
-        void nextTick(() => stop());
-        done();
-      },
-      { immediate: true },
-    );
-    const late = setTimeout(() => {
-      stop();
-      done();
-    }, 1500);
-  });
-function moveHere(): void {
-  if (samples.selected && outline.value && !isHeld.value) void moveHeld(samples.selected.sample.id, outline.value);
-}
-async function joinHere(): Promise<void> {
-  const held = samples.selected;
-  if (!held || !outline.value || isHeld.value) return;
-  const both = joined([held.outline, outline.value]);
-  holdOutline(both);
-  await readThere(both);
-  await moveHeld(held.sample.id, both);
 }
 
 /** A crop that was drawn lies within what is seen; it is kept in shares of the whole. */
@@ -186,9 +94,11 @@ function crop(box: { x: number; y: number; width: number; height: number }): voi
   const turned = (view.turn ?? 0) % 2 === 1;
   const [w, h] = turned ? [store.pixels.height, store.pixels.width] : [store.pixels.width, store.pixels.height];
   const [x0, y0] = [(view.crop?.x ?? 0) * w, (view.crop?.y ?? 0) * h];
+  // What is seen mirrored is cut from the other side.
+  const left = store.mirrored ? frame.width - box.x - box.width : box.x;
   looking.hand = 'points';
   void store.see(
-    { crop: { x: (x0 + box.x) / w, y: (y0 + box.y) / h, width: Math.max(0.01, box.width / w), height: Math.max(0.01, box.height / h) } },
+    { crop: { x: (x0 + left) / w, y: (y0 + box.y) / h, width: Math.max(0.01, box.width / w), height: Math.max(0.01, box.height / h) } },
     'Cropped the picture',
   );
 }

@@ -165,7 +165,8 @@ export const useReference = defineStore('reference', () => {
   };
   /** Sets how it is seen: what is given, the rest as it was; nothing given takes that away. */
   async function see(part: Partial<Record<keyof ViewDto, unknown>>, says: string): Promise<void> {
-    const own = reference.value?.view ?? {};
+    // What is on its way counts: it is what the hand sees.
+    const own = view.value;
     const next = Object.fromEntries(Object.entries({ ...own, ...part }).filter(([, value]) => value !== undefined)) as ViewDto;
     draft.value = next;
     try {
@@ -199,6 +200,7 @@ export const useReference = defineStore('reference', () => {
     resize,
     view,
     frame,
+    mirrored,
     gains,
     perOwn,
     ends,

@@ -1,0 +1,22 @@
+import type { Page } from 'playwright-core';
+
+/** Counts what a hand does: keys and presses. */
+export class Hand {
+  actions = 0;
+  constructor(private readonly page: Page) {}
+  async press(name: string | RegExp): Promise<void> {
+    this.actions++;
+    await this.page
+      .getByRole('button', { name, exact: typeof name === 'string' })
+      .first()
+      .click();
+  }
+  async tab(name: string | RegExp): Promise<void> {
+    this.actions++;
+    await this.page.getByRole('tab', { name }).click();
+  }
+  async key(key: string): Promise<void> {
+    this.actions++;
+    await this.page.keyboard.press(key);
+  }
+}

@@ -1,0 +1,133 @@
+import { expect } from 'chai';
+import type { Page } from 'playwright-core';
+import { Hand } from './hand.ts';
+import { Sitting, soon } from './studio.ts';
+
+describe('colours sampled from a picture', () => {
+  let sitting: Sitting;
+  let page: Page;
+  before(async () => {
+    sitting = await Sitting.begin();
+    ({ page } = sitting);
+    await sitting.openReference();
+  });
+  after(() => sitting.end());
+  afterEach(() => expect(sitting.faults).to.deep.equal([]));
+  const rows = () => sitting.rows(sitting.paintingId);
+  const samples = async () => (await rows()).samples!;
+  const press = async (x: number, y: number): Promise<void> => {
+    const box = (await page.locator('[role=application]').boundingBox())!;
+    await page.mouse.click(box.x + box.width * x, box.y + box.height * y);
+  };
+
+  it('are kept with zone and thing in three actions', async () => {
+    const hand = new Hand(page);
+    const before = (await samples()).length;
+    await press(0.36, 0.85);
+    hand.actions++;
+    await page.locator('[data-test=held]').waitFor();
+    await page.locator('[data-test=zone]').selectOption('halftone');
+    hand.actions++;
+    await page.locator('[data-test=thing]').fill('bench');
+    await page.locator('[data-test=thing]').press('Enter');
+    hand.actions++;
+    expect(hand.actions).to.be.at.most(3);
+    await soon(async () => {
+      const sample = (await samples()).at(-1)!;
+      return (await samples()).length === before + 1 && sample.zone === 'halftone' && sample.thing === 'bench';
+    }, 'zone and thing');
+  });
+
+  it('show a mark that leads to the pile, and the pile leads back', async () => {
+    const id = (await samples()).at(-1)!.id;
+    await page.locator('[data-test=held] a').click();
+    await page.locator('[data-test=standing]').waitFor();
+    await page.getByRole('link', { name: 'where it was seen' }).click();
+    await page.locator('[data-test=mark].held').waitFor();
+    expect((await rows()).piles!.some((pile) => pile.sampleId === id)).to.equal(true);
+    await page.locator('[data-test=held]').waitFor();
+  });
+
+  it('are compared in words and figures: one held, another pointed at', async () => {
+    await sitting.pointAt(0.6, 0.1);
+    await soon(async () => /lighter/.test(await page.locator('[data-test=beside]').innerText()), 'lighter than the bench');
+    expect(await page.locator('[data-test=beside]').innerText()).to.match(/\(\+\d\.\d, ΔE \d/);
+  });
+
+  it('move to where the point is, and are joined with it', async () => {
+    const held = (await samples()).at(-1)!;
+    await sitting.pointAt(0.4, 0.9);
+    await page.locator('[data-test=beside]').waitFor();
+    await page.keyboard.press('h');
+    await soon(async () => Math.abs((await samples()).find((s) => s.id === held.id)!.outline!.x - held.outline!.x) > 20, 'moved');
+    await sitting.pointAt(0.6, 0.92);
+    await page.locator('[data-test=beside]').waitFor();
+    await page.keyboard.press('u');
+    await soon(async () => (await samples()).find((s) => s.id === held.id)!.outline!.more?.length === 1, 'joined');
+    await page.keyboard.press('Control+z');
+    await soon(async () => (await samples()).find((s) => s.id === held.id)!.outline!.more === undefined, 'taken back');
+  });
+
+  it('move by dragging their mark', async () => {
+    const held = (await samples()).at(-1)!;
+    const mark = page.locator('[data-test=mark].held');
+    const box = (await mark.boundingBox())!;
+    const picture = (await page.locator('[role=application]').boundingBox())!;
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(picture.x + picture.width * 0.2, picture.y + picture.height * 0.86, { steps: 6 });
+    await page.mouse.up();
+    await soon(async () => Math.abs((await samples()).find((s) => s.id === held.id)!.outline!.x / 960 - 0.2) < 0.02, 'dragged');
+    await page.keyboard.press('Escape');
+  });
+
+  it('may be drawn round', async () => {
+    const before = (await samples()).length;
+    await page.keyboard.press('d');
+    const box = (await page.locator('[role=application]').boundingBox())!;
+    const at = (x: number, y: number) => [box.x + box.width * x, box.y + box.height * y] as const;
+    await page.mouse.move(...at(0.48, 0.5));
+    await page.mouse.down();
+    for (const [x, y] of [
+      [0.56, 0.5],
+      [0.57, 0.58],
+      [0.5, 0.6],
+      [0.47, 0.55],
+    ] as const)
+      await page.mouse.move(...at(x, y), { steps: 4 });
+    await page.mouse.up();
+    await soon(async () => (await page.locator('svg.over path.light').count()) === 1, 'the outline');
+    await page.keyboard.press('k');
+    await soon(async () => (await samples()).length === before + 1, 'kept');
+    const { outline } = (await samples()).at(-1)!;
+    expect(outline!.points!.length).to.be.at.least(8);
+    await page.keyboard.press('d');
+    await page.keyboard.press('Escape');
+  });
+
+  it('may be of a value alone', async () => {
+    await sitting.pointAt(0.45, 0.47);
+    await page.locator('[data-test=recipe]').waitFor();
+    await page.getByRole('button', { name: 'value only' }).click();
+    await page.getByText('value only; hue of grey').waitFor();
+    await page.waitForTimeout(300);
+    await page.keyboard.press('k');
+    await soon(async () => (await samples()).at(-1)!.valueOnly, 'of a value alone');
+    const sample = (await samples()).at(-1)!;
+    expect(Math.hypot(sample.paint.a, sample.paint.b)).to.be.below(0.5);
+    expect(Math.hypot(sample.seen.a, sample.seen.b)).to.be.above(10);
+    expect((await rows()).piles!.find((pile) => pile.sampleId === sample.id)!.target!.kind).to.equal('value');
+    await page.keyboard.press('b');
+    await page.keyboard.press('Escape');
+  });
+
+  it('are mixed without a tube that is left out', async () => {
+    await sitting.pointAt(0.53, 0.5);
+    const recipe = page.locator('[data-test=recipe]');
+    await soon(async () => /Viridian/.test(await recipe.innerText()), 'viridian is in it');
+    await page.getByRole('button', { name: /^Viridian,.*Leave it out/ }).click();
+    await soon(async () => !/Viridian/.test(await recipe.innerText()), 'and no longer');
+    await page.getByRole('button', { name: /^Viridian,.*Leave it out/ }).click();
+    await soon(async () => /Viridian/.test(await recipe.innerText()), 'it is back');
+  });
+});
