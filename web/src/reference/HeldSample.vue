@@ -39,7 +39,6 @@ const says = computed(() => (props.atAnother ? 'held beside:' : 'kept:'));
 .held {
   display: flex;
   align-items: center;
-  flex-wrap: wrap;
   gap: 0 calc(2 * var(--unit));
   border-bottom: 1px solid var(--surround-line);
   margin-bottom: calc(2 * var(--unit));
@@ -47,6 +46,13 @@ const says = computed(() => (props.atAnother ? 'held beside:' : 'kept:'));
 .held a {
   color: inherit;
   font-weight: 700;
+  line-height: 1.15;
+  min-width: 0;
+  overflow-wrap: anywhere;
+}
+.held > .quiet,
+.held button {
+  flex: none;
 }
 .held button:not(.v-btn) {
   min-height: 44px;

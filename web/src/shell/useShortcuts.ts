@@ -9,8 +9,14 @@ export interface Shortcut {
   readonly repeats?: boolean;
 }
 
-const isWriting = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+/** On a slider letters mean nothing, so that they are the place's. */
+const isLetterOnSlider = ({ key, target }: KeyboardEvent): boolean =>
+  target instanceof HTMLInputElement && target.type === 'range' && /^[a-z]$/i.test(key);
+
+const isWriting = (event: KeyboardEvent): boolean =>
+  event.target instanceof HTMLElement &&
+  (event.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName)) &&
+  !isLetterOnSlider(event);
 
 /** What the painter has gone to by key is pressed by Enter and Space as anywhere; after a press by hand they are the place's own. */
 const isPressing = ({ key, target }: KeyboardEvent): boolean =>
@@ -28,7 +34,7 @@ const nameOf = ({ key, ctrlKey, metaKey, shiftKey }: KeyboardEvent): string =>
  */
 export function useShortcuts(shortcuts: () => readonly Shortcut[]): void {
   onKeyStroke(true, (event) => {
-    if (event.altKey || event.defaultPrevented || isWriting(event.target) || isPressing(event) || isCovered()) return;
+    if (event.altKey || event.defaultPrevented || isWriting(event) || isPressing(event) || isCovered()) return;
     const name = nameOf(event);
     const found = shortcuts().find((s) => s.key === name || s.key === name.toLowerCase());
     if (!found) return;
