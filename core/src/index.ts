@@ -34,7 +34,7 @@ export * from './mixing/open.ts';
 export * from './mixing/order.ts';
 export * from './mixing/remaining.ts';
 export * from './mixing/predict.ts';
-export * from './reference/area.ts';
+export { areaWarning, meanOf, readArea, readOutline, type AreaPart, type AreaReading } from './reference/area.ts';
 export * from './reference/valueRange.ts';
 export * from './reference/besidePatch.ts';
 export * from './reference/pixels.ts';

@@ -76,7 +76,7 @@ export function labToLinearRgb(lab: Lab): LinearRgb {
 }
 
 /** sRGB transfer function, encoded 0–1 to linear light. */
-const decodeSrgb = (v: number): number => (v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4);
+export const decodeSrgb = (v: number): number => (v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4);
 
 /** Linear light of each of the 256 steps of an sRGB channel. */
 export const LINEAR_OF_BYTE: Float64Array = Float64Array.from({ length: 256 }, (_, v) => decodeSrgb(v / 255));

@@ -25,8 +25,8 @@ export interface AreaPart {
 }
 
 /** Steps of 255 from which a channel counts as full, and up to which a pixel counts as empty. */
-const TOP = 254;
-const BOTTOM = 3;
+export const TOP = 254;
+export const BOTTOM = 3;
 /** Pixels that are looked at one by one to tell whether an area is one colour. */
 const LOOKED_AT = 400;
 /** ΔE76 from the middle from which a pixel may be of another colour, and how many medians off it must be. */

@@ -1,4 +1,5 @@
 import { CraftError } from '../errors.ts';
+import { BOTTOM, TOP } from './area.ts';
 import type { MunsellValue } from '../colour/value.ts';
 import type { Lab } from '../colour/spaces.ts';
 import { temperature, type WarmBlue } from '../colour/temperature.ts';
@@ -204,10 +205,6 @@ export function drawEdges(plane: LightPlane, bounds: readonly MunsellValue[], si
   }
   return { bytes, shares: shared(counts, counts[0]! + counts[1]! + counts[2]!) };
 }
-
-/** Steps of 255 from which light is lost, and up to which the dark is. */
-const TOP = 254;
-const BOTTOM = 3;
 
 /** Marks what the photo has lost: clipped light hatched dark, crushed dark hatched light. @returns shares clipped, crushed */
 export function markLost(bytes: Uint8ClampedArray, { data, width }: Pixels): readonly [clipped: number, crushed: number] {

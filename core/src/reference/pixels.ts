@@ -1,5 +1,5 @@
 import { converter, modeLrgb, modeP3, modeXyz65, useMode } from 'culori/fn';
-import { LINEAR_OF_BYTE } from '../colour/display.ts';
+import { decodeSrgb, LINEAR_OF_BYTE } from '../colour/display.ts';
 import { labForward, type Lab, type LinearRgb, type Xyz } from '../colour/spaces.ts';
 
 /** Linear light of an encoded channel, 0–1 both. */
@@ -45,12 +45,9 @@ function primaries(mode: 'lrgb' | 'p3'): Float64Array {
   return Float64Array.from([...columns.map(({ x }) => x), ...columns.map(({ y }) => y), ...columns.map(({ z }) => z)]);
 }
 
-/** sRGB transfer function (IEC 61966-2-1). */
-const srgbCurve: ToneCurve = (v) => (v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4);
-
 export const SRGB: RgbSpace = {
   name: 'srgb',
-  curves: [srgbCurve, srgbCurve, srgbCurve],
+  curves: [decodeSrgb, decodeSrgb, decodeSrgb],
   ofByte: [LINEAR_OF_BYTE, LINEAR_OF_BYTE, LINEAR_OF_BYTE],
   toXyz: primaries('lrgb'),
 };

@@ -125,8 +125,7 @@ function countBins(picture: Pixels): Uint32Array {
   const counts = new Uint32Array(BINS);
   const shift = data instanceof Uint16Array ? 8 : 0;
   for (let at = 0; at < data.length; at += 4) {
-    const bin = (((data[at]! >> shift) >> 2) << 12) | (((data[at + 1]! >> shift) >> 2) << 6) | ((data[at + 2]! >> shift) >> 2);
-    counts[bin]!++;
+    counts[binOf(data[at]! >> shift, data[at + 1]! >> shift, data[at + 2]! >> shift)]!++;
   }
   return counts;
 }

@@ -2,11 +2,10 @@
 import { useId } from 'vue';
 
 /** An amount between two ends: heard while a hand moves it, and once more when it is let go of. */
-const props = defineProps<{ label: string; min: number; max: number; step: number; says: string; modelValue: number }>();
+defineProps<{ label: string; min: number; max: number; step: number; says: string; modelValue: number }>();
 const emit = defineEmits<{ 'update:modelValue': [value: number]; done: [value: number] }>();
 const id = useId();
 const valueOf = (event: Event): number => Number((event.target as HTMLInputElement).value);
-void props;
 </script>
 
 <template>

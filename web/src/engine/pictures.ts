@@ -1,4 +1,5 @@
 import {
+  binOf,
   drawEdges,
   findGlints,
   hatch,
@@ -174,7 +175,7 @@ function lookedAt(look: LookAsked, plane: LightPlane, pixels: Pixels, squint: nu
       const bytes = toBytes(plane);
       const mask = new Uint8Array(bytes.length / 4);
       for (let i = 0, at = 0; i < mask.length; i++, at += 4)
-        mask[i] = look.table[((pixels.data[at]! >> 2) << 12) | ((pixels.data[at + 1]! >> 2) << 6) | (pixels.data[at + 2]! >> 2)]!;
+        mask[i] = look.table[binOf(pixels.data[at]!, pixels.data[at + 1]!, pixels.data[at + 2]!)]!;
       return { bytes, shares: [hatch(bytes, mask, plane.width)] };
     }
   }

@@ -46,8 +46,7 @@ async function cropToCanvas(): Promise<void> {
   const known = onEasel.canvas;
   if (!known || known.widthMm !== canvas.value.widthMm || known.heightMm !== canvas.value.heightMm)
     await paintings.change(onEasel.id, { canvas: canvas.value });
-  const turned = (view.value.turn ?? 0) % 2 === 1;
-  const [w, h] = turned ? [store.pixels.height, store.pixels.width] : [store.pixels.width, store.pixels.height];
+  const [w, h] = store.turnedSides;
   await store.see({ crop: cropTo(canvas.value.widthMm / canvas.value.heightMm, w, h) }, 'Cropped to the canvas');
 }
 async function neutralHere(): Promise<void> {

@@ -91,8 +91,7 @@ function toggleValueOnly(): void {
 function crop(box: { x: number; y: number; width: number; height: number }): void {
   const { frame, view } = store;
   if (!frame || !store.pixels) return;
-  const turned = (view.turn ?? 0) % 2 === 1;
-  const [w, h] = turned ? [store.pixels.height, store.pixels.width] : [store.pixels.width, store.pixels.height];
+  const [w, h] = store.turnedSides;
   const [x0, y0] = [(view.crop?.x ?? 0) * w, (view.crop?.y ?? 0) * h];
   // What is seen mirrored is cut from the other side.
   const left = store.mirrored ? frame.width - box.x - box.width : box.x;

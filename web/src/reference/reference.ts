@@ -110,6 +110,11 @@ export const useReference = defineStore('reference', () => {
   const view = computed<ViewDto>(() => draft.value ?? reference.value?.view ?? {});
   /** Own pixels to those of the copy that is read. */
   const perOwn = computed(() => (pixels.value && reference.value?.width ? pixels.value.width / reference.value.width : 1));
+  /** Sides of the picture once it is turned, which crops are shares of. */
+  const turnedSides = computed<readonly [width: number, height: number]>(() => {
+    const { width, height } = pixels.value ?? { width: 0, height: 0 };
+    return (view.value.turn ?? 0) % 2 === 1 ? [height, width] : [width, height];
+  });
   const mirrored = computed(() => (view.value.mirror ?? false) !== looking.mirror);
   const frame = computed<Frame | undefined>(() => {
     if (!pixels.value) return undefined;
@@ -201,6 +206,7 @@ export const useReference = defineStore('reference', () => {
     view,
     frame,
     mirrored,
+    turnedSides,
     gains,
     perOwn,
     ends,

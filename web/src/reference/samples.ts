@@ -1,4 +1,4 @@
-import { joined, movedBy, resized, type Lab, type Outline } from '@dusk/core';
+import { resized, type Lab, type Outline } from '@dusk/core';
 import type { MixtureSent, Needs, Operation, PileDto, SampleDto } from '@dusk/wire';
 import { labDto, labOfDto, mixtureDto } from '@dusk/wire/written';
 import type { Mixture } from '@dusk/core';
@@ -79,5 +79,5 @@ export const useSamples = defineStore('samples', () => {
   const remove = (id: string): Promise<boolean> =>
     studio.make([{ do: 'sample.delete', id, version: studio.rows.samples.get(id)!.version }], 'Put a mark away');
 
-  return { all, marks, selected, things, sent, change, readAnew, remove, joined, movedBy };
+  return { all, marks, selected, things, sent, change, readAnew, remove };
 });

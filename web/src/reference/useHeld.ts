@@ -1,4 +1,4 @@
-import { joined, type Outline } from '@dusk/core';
+import { joined, movedBy, type Outline } from '@dusk/core';
 import { computed, nextTick, ref, watch, type Ref, type ShallowRef } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useLooking } from './looking.ts';
@@ -91,7 +91,7 @@ export function useHeld({ live, outline, holdOutline, zone, thing, zoneOf }: Han
   async function moveTo(id: string, place: Place): Promise<void> {
     const mark = samples.marks.find(({ sample }) => sample.id === id);
     if (!mark) return;
-    const by = samples.movedBy(mark.outline, place.x - mark.outline.x, place.y - mark.outline.y);
+    const by = movedBy(mark.outline, place.x - mark.outline.x, place.y - mark.outline.y);
     holdOutline(by);
     await readThere(by);
     await moveHeld(id, by);

@@ -67,7 +67,7 @@ export function useLooked(shown: Readonly<Ref<Shown | undefined>>) {
       width,
       height,
       transform,
-      squint: !plain && (sight.squint || looking.look === 'edges') ? (looking.squint * width) / Math.max(1, shown.value.width) : 0,
+      squint: !plain && (sight.squint || looking.look === 'edges') ? looking.squint : 0,
       lost: looking.lost && !plain,
     };
   }
