@@ -19,10 +19,21 @@ describe('pictures that are brought', () => {
   const references = async () => (await sitting.rows()).references!.filter((r) => r.paintingId === sitting.paintingId);
   const flat = (colour: string) => sharp({ create: { width: 90, height: 60, channels: 3, background: colour } });
   const chip = () => page.locator('aside [data-chip=target]').evaluate((one) => getComputedStyle(one).backgroundColor);
+  /** Points at the picture, if there is one: it may just be exchanged for another. */
+  const points = async (x: number): Promise<boolean> => {
+    if (
+      (await page
+        .locator('.picture canvas')
+        .boundingBox({ timeout: 500 })
+        .catch(() => null)) === null
+    )
+      return false;
+    await sitting.pointAt(x, 0.5);
+    return true;
+  };
   const seesColour = (rgb: string) =>
     soon(async () => {
-      if ((await page.locator('.picture canvas').count()) === 0) return false;
-      await sitting.pointAt(0.5 + 0.01 * Math.random(), 0.5);
+      if (!(await points(0.5 + 0.01 * Math.random()))) return false;
       return (await page.locator('aside [data-chip=target]').count()) === 1 && (await chip()) === rgb;
     }, rgb);
   /** A file as it comes with a drop or from the clipboard. */
@@ -69,6 +80,23 @@ describe('pictures that are brought', () => {
     await seesColour('rgb(106, 127, 85)');
   });
 
+  it('are read in their own pixels once the hand is still', async () => {
+    // Lines a pixel wide, larger than any copy: what is read must blend as light does, not as codes do.
+    const [width, height] = [4800, 3200];
+    const line = Buffer.from(Array.from({ length: width }, (_, x) => (x % 2 === 0 ? [250, 240, 235] : [20, 30, 60])).flat());
+    const raw = Buffer.concat(Array.from({ length: height }, () => line));
+    const buffer = await sharp(raw, { raw: { width, height, channels: 3 } })
+      .png({ compressionLevel: 1 })
+      .toBuffer();
+    await page.locator('input[type=file]').setInputFiles({ name: 'lines.png', mimeType: 'image/png', buffer });
+    await soon(async () => {
+      if (!(await points(0.4 + 0.05 * Math.random()))) return false;
+      await page.waitForTimeout(600);
+      const said = await page.locator('aside .warning').allTextContents();
+      return said.some((one) => /^Not one colour/.test(one));
+    }, 'two colours, told apart only in the picture’s own pixels');
+  });
+
   it('of wider colours are read for what they are', async () => {
     const raw = Buffer.from(Array.from({ length: 90 * 60 }, () => [230, 60, 50]).flat());
     const p3 = (await sharp(await flat('#000').withIccProfile('p3').png().toBuffer()).metadata()).icc!;
@@ -99,7 +127,7 @@ describe('pictures that are brought', () => {
   it('stand in the place of another, whose marks stay', async () => {
     const chosen = (await references()).at(-1)!;
     const marks = await page.locator('[data-test=mark]').count();
-    await page.getByRole('tab', { name: /of 5/ }).click();
+    await page.getByRole('tab', { name: /of \d/ }).click();
     const choosing = page.waitForEvent('filechooser');
     await page.getByRole('button', { name: 'Replace it' }).click();
     await (
@@ -113,7 +141,7 @@ describe('pictures that are brought', () => {
   });
 
   it('keep where they are from, and what may be done with them', async () => {
-    await page.getByRole('tab', { name: /of 5/ }).click();
+    await page.getByRole('tab', { name: /of \d/ }).click();
     await page.getByLabel('Where it is from').fill('my own, by the weir');
     await page.getByLabel('Where it is from').press('Enter');
     await page.getByLabel('What may be done with it').selectOption('no');

@@ -226,6 +226,64 @@ describe('pictures', () => {
     expect((await sharp(await own(picture)).metadata()).width).to.equal(5000);
   });
 
+  it('are read a piece at a time in their own pixels, whichever way they were held', async () => {
+    // Four quarters of their own colours, each: what is cut out is known by its colour.
+    const [width, height] = [260, 200];
+    const quarter = (background: string) =>
+      sharp({ create: { width: width / 2, height: height / 2, channels: 3, background } })
+        .png()
+        .toBuffer();
+    const [nw, ne, sw, se] = ['#803020', '#208040', '#304080', '#c0b060'];
+    const upright = await sharp({ create: { width, height, channels: 3, background: nw } })
+      .composite([
+        { input: await quarter(ne), left: width / 2, top: 0 },
+        { input: await quarter(sw), left: 0, top: height / 2 },
+        { input: await quarter(se), left: width / 2, top: height / 2 },
+      ])
+      .png()
+      .toBuffer();
+    for (let orientation = 1; orientation <= 8; orientation++) {
+      const file = await sharp(upright).jpeg({ quality: 95 }).withMetadata({ orientation }).toBuffer();
+      const shown = await sharp(file).autoOrient().raw().toBuffer({ resolveWithObject: true });
+      const { body: picture } = await upload(file, `held ${orientation}.jpg`).expect(201);
+      const [wide, high] = [shown.info.width, shown.info.height];
+      for (const [x, y] of [
+        [20, 10],
+        [wide - 60, 10],
+        [20, high - 90],
+        [wide - 60, high - 90],
+      ] as const) {
+        const { body, headers } = await bench.http
+          .get(`/api/pictures/${picture.id}/piece?left=${x}&top=${y}&width=40&height=80`)
+          .expect(200);
+        expect(headers['content-type']).to.equal('image/png');
+        const piece = await sharp(body as Buffer)
+          .raw()
+          .toBuffer({ resolveWithObject: true });
+        expect([piece.info.width, piece.info.height]).to.deep.equal([40, 80]);
+        const at = (y * wide + x) * 3;
+        for (let c = 0; c < 3; c++) expect(Math.abs(piece.data[c]! - shown.data[at + c]!), `${orientation}, ${x}, ${y}`).to.be.at.most(1);
+      }
+      for (const off of [
+        'left=-1&top=0&width=4&height=4',
+        `left=${wide - 3}&top=0&width=4&height=4`,
+        'left=0&top=0&width=641&height=4',
+        'left=a',
+      ])
+        await refused(bench.http.get(`/api/pictures/${picture.id}/piece?${off}`), 422);
+    }
+  });
+
+  it('in a wider space are read in pieces in the space of their copy', async () => {
+    const profile = matrixProfile(ADOBE_RGB, ADOBE_GAMMA);
+    const file = tagJpeg(await flat('#20c040', 60, 40).jpeg({ quality: 100, chromaSubsampling: '4:4:4' }).toBuffer(), profile);
+    const { body: picture } = await upload(file, 'wide.jpg').expect(201);
+    const { bytes } = await kept(picture as PictureDto);
+    const { body } = await bench.http.get(`/api/pictures/${picture.id}/piece?left=8&top=8&width=16&height=16`).expect(200);
+    const numbers = async (of: Buffer) => [...(await sharp(of, { ignoreIcc: true }).raw().toBuffer()).subarray(0, 3)];
+    expect(await numbers(body as Buffer)).to.deep.equal(await numbers(bytes));
+  });
+
   it('that are none are refused and leave nothing behind', async () => {
     const count = () => bench.running.studio.look((db) => db.query('SELECT COUNT(*) AS n FROM picture'));
     const before = await count();

@@ -6,6 +6,8 @@ export const UPLOAD_MOST_BYTES = 100 * 1024 * 1024;
 export const UPLOAD_MOST_PIXELS = 64_000_000;
 /** Longest side of the copy that a picture is looked at in; its own pixels are kept besides. */
 export const PICTURE_LONGEST_SIDE = 2400;
+/** Longest side of a piece of a picture that can be had in its own pixels. */
+export const PIECE_LONGEST_SIDE = 640;
 
 export const SURROUNDS = ['white', 'N7', 'N5', 'N3', 'ground'] as const;
 /** Grey around colours that are judged: white, a Munsell value, or the painting's ground. */

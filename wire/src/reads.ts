@@ -28,6 +28,8 @@ export const CHANGES = '/changes';
 export const PICTURES = '/pictures';
 export const OWN_PIXELS = '/own';
 export const SMALL = '/small';
+/** A piece in its own pixels: `left`, `top`, `width`, `height` as the query. */
+export const PIECE = '/piece';
 /** Where changes are heard of as they happen, and where the studio is copied. */
 export const EVENTS = '/events';
 export const COPIES = '/copies';

@@ -71,6 +71,8 @@ export interface ReferenceDto {
   /** The pixels that samples count in: those of the picture it was begun with. */
   readonly width: number;
   readonly height: number;
+  /** How wide the picture itself is, in its own pixels; 0 until the studio has seen it. */
+  readonly ownWidth: number;
   readonly space: PictureSpace;
   readonly colours: string;
   readonly view: ViewDto;

@@ -15,17 +15,28 @@ const SMALL = 480;
 /** Rows that are converted before others have a turn. */
 const ROWS = 32;
 
-/** Anything the decoder stumbles over counts: a colour read from a damaged place would be wrong. */
-const reading = (file: Buffer, more: { readonly ignoreIcc?: boolean } = {}): Sharp =>
-  sharp(file, { failOn: 'warning', limitInputPixels: UPLOAD_MOST_PIXELS, sequentialRead: true, ...more })
-    .autoOrient()
-    .resize({ width: PICTURE_LONGEST_SIDE, height: PICTURE_LONGEST_SIDE, fit: 'inside', withoutEnlargement: true });
+/** A part of a picture, in the pixels its file has. */
+export interface Piece {
+  readonly left: number;
+  readonly top: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/**
+ * Anything the decoder stumbles over counts: a colour read from a damaged place would be wrong.
+ * @param piece in its own pixels; without it the whole, no larger than it is looked at
+ */
+function reading(file: Buffer, piece: Piece | undefined, more: { readonly ignoreIcc?: boolean } = {}): Sharp {
+  const image = sharp(file, { failOn: 'warning', limitInputPixels: UPLOAD_MOST_PIXELS, sequentialRead: true, ...more }).autoOrient();
+  if (piece) return image.extract({ ...piece });
+  return image.resize({ width: PICTURE_LONGEST_SIDE, height: PICTURE_LONGEST_SIDE, fit: 'inside', withoutEnlargement: true });
+}
 
 /** A photo that is only made smaller bears being coded again; what is flat, or went through a profile, does not. */
 const isLossless = ({ format, profile, isCmyk }: Head): boolean => format !== 'jpeg' || isCmyk || profile !== undefined;
 
-async function encoded(image: Sharp, head: Head, space: PictureSpace): Promise<Copy> {
-  const lossless = isLossless(head);
+async function encoded(image: Sharp, lossless: boolean, space: PictureSpace): Promise<Copy> {
   const bytes = await (lossless ? image.png({ compressionLevel: 4 }) : image.jpeg({ quality: 98, chromaSubsampling: '4:4:4' })).toBuffer();
   const tagged = space === 'srgb' ? bytes : (lossless ? tagPng : tagJpeg)(bytes, await displayP3Profile());
   return { mime: lossless ? 'image/png' : 'image/jpeg', bytes: tagged };
@@ -106,9 +117,9 @@ async function converted({ data, width, height, channels }: Numbers, conversion:
   return out;
 }
 
-/** A picture's numbers as its file has them, upright and no larger than it is looked at. */
-async function deviceNumbers(file: Buffer, { isDeep, isCmyk, profile }: Head): Promise<Numbers> {
-  const image = reading(file, { ignoreIcc: true });
+/** A picture's numbers as its file has them. */
+async function deviceNumbers(file: Buffer, { isDeep, isCmyk, profile }: Head, piece: Piece | undefined): Promise<Numbers> {
+  const image = reading(file, piece, { ignoreIcc: true });
   const isGrey = profile?.kind === 'grey' || (profile?.kind === 'table' && profile.channels === 1);
   const shaped = isCmyk
     ? image.pipelineColourspace('cmyk').toColourspace('cmyk')
@@ -118,21 +129,31 @@ async function deviceNumbers(file: Buffer, { isDeep, isCmyk, profile }: Head): P
   return { data: numbers, width: info.width, height: info.height, channels: info.channels };
 }
 
+type Seen = Copy & { readonly space: PictureSpace };
+
+/** A picture, or a piece of it, in a space that screens know. */
+async function inShownSpace(file: Buffer, head: Head, lossless: boolean, piece?: Piece): Promise<Seen> {
+  const { profile, isDeep } = head;
+  if (!profile) {
+    const image = reading(file, piece).flatten({ background: '#ffffff' }).toColourspace('srgb');
+    return { space: 'srgb', ...(await encoded(image, lossless, 'srgb')) };
+  }
+  const space = shownSpaceOf(profile);
+  const numbers = await deviceNumbers(file, head, piece);
+  const bytes = await converted(numbers, conversionOf(profile, space === 'srgb' ? SRGB : DISPLAY_P3, isDeep));
+  const image = sharp(bytes, { raw: { width: numbers.width, height: numbers.height, channels: 3 } });
+  return { space, ...(await encoded(image, lossless, space)) };
+}
+
 /**
  * A picture as it is looked at: upright, in sRGB or Display P3 (then with its profile), at most
  * {@link PICTURE_LONGEST_SIDE} along its longer side. Its profile is reckoned through here, tables by the
  * relative colorimetric intent without black point compensation; CMYK that brings none goes by usual inks.
  */
-export async function workingCopy(file: Buffer, head: Head): Promise<Copy & { readonly space: PictureSpace }> {
-  const { profile, isDeep } = head;
-  if (!profile)
-    return { space: 'srgb', ...(await encoded(reading(file).flatten({ background: '#ffffff' }).toColourspace('srgb'), head, 'srgb')) };
-  const space = shownSpaceOf(profile);
-  const numbers = await deviceNumbers(file, head);
-  const bytes = await converted(numbers, conversionOf(profile, space === 'srgb' ? SRGB : DISPLAY_P3, isDeep));
-  const image = sharp(bytes, { raw: { width: numbers.width, height: numbers.height, channels: 3 } });
-  return { space, ...(await encoded(image, head, space)) };
-}
+export const workingCopy = (file: Buffer, head: Head): Promise<Seen> => inShownSpace(file, head, isLossless(head));
+
+/** A piece of a picture in its own pixels, as its file has them, in the space of its copy. */
+export const pieceOf = (file: Buffer, head: Head, piece: Piece): Promise<Seen> => inShownSpace(file, head, true, piece);
 
 /** Whether a picture can be looked at as it came: no larger than a copy would be, upright, of eight bits, in sRGB. */
 export const needsNoCopy = ({ format, width, height, orientation, isDeep, isCmyk, hasAlpha, profile }: Head): boolean =>

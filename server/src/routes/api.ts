@@ -10,6 +10,7 @@ import {
   EVENTS,
   OWN_PIXELS,
   PICTURES,
+  PIECE,
   READS,
   SMALL,
   UPLOAD_MOST_BYTES,
@@ -23,7 +24,8 @@ import { copiesOf } from '../keeping/daily.ts';
 import { notFound, ProblemError } from '../problems.ts';
 import { makeChange } from '../studio/changes.ts';
 import { oneAtATime, readPicture } from '../pictures/own.ts';
-import { keepPicture, ownPixels, smallPixels, workingPixels } from '../studio/pictures.ts';
+import { readPiece } from '../pictures/piece.ts';
+import { keepPicture, ownFile, ownPixels, smallPixels, workingPixels } from '../studio/pictures.ts';
 import { READING } from '../studio/reading.ts';
 import type { Studio } from '../studio/studio.ts';
 import { changeFrom } from './change.ts';
@@ -84,6 +86,18 @@ export function apiRoutes(studio: Studio): Router {
       const { mime, bytes } = await look((db) => pixels(db, String(request.params['id'])));
       response.set('Cache-Control', 'private, max-age=31536000, immutable').type(mime).send(bytes);
     });
+
+  api.get(`${PICTURES}/:id${PIECE}`, async ({ params, query }, response) => {
+    const { bytes, picture } = await look((db) => ownFile(db, params.id));
+    const [left, top, width, height] = ['left', 'top', 'width', 'height'].map((side) => Number(query[side])) as [
+      number,
+      number,
+      number,
+      number,
+    ];
+    const piece = await readPiece(bytes, picture.orientation, picture.width, picture.height, { left, top, width, height });
+    response.set('Cache-Control', 'private, max-age=3600').type(piece.mime).send(piece.bytes);
+  });
 
   api.get(EVENTS, eventsOf(studio));
 

@@ -7,10 +7,12 @@ import type { NewPicture } from '../pictures/own.ts';
 import { notFound } from '../problems.ts';
 import { now } from './work.ts';
 
-/** Keeps a picture under the hash of its bytes; one that is there already is not kept twice. */
+/** Keeps a picture under the hash of its bytes and of how they are to be turned; one that is there already is not kept twice. */
 export async function keepPicture(db: EntityManager, picture: NewPicture): Promise<{ readonly kept: PictureDto; readonly known: boolean }> {
-  const id = createHash('sha256').update(picture.bytes).digest('hex');
   const { mime, width, height, orientation, space, colours, bytes, working, small } = picture;
+  const hash = createHash('sha256').update(bytes);
+  if (orientation !== 1) hash.update(`turned ${orientation}`);
+  const id = hash.digest('hex');
   const known = await db.findOneBy(Picture, { id });
   if (known) return { kept: { id, width: known.width, height: known.height, space: known.space, colours: known.colours }, known: true };
   await db.insert(Picture, { id, mime, width, height, orientation, space, colours, createdAt: now() });
@@ -29,11 +31,17 @@ export interface PictureFile {
   readonly bytes: Buffer;
 }
 
-/** A picture's own pixels, as it came less what was written beside them. */
-export async function ownPixels(db: EntityManager, id: string): Promise<PictureFile> {
+/** A picture's file with what is needed to read a piece of it. */
+export async function ownFile(db: EntityManager, id: string): Promise<{ readonly bytes: Buffer; readonly picture: Picture }> {
   const row = await db.findOne(PictureBytes, { where: { pictureId: id }, relations: { picture: true } });
   if (!row) throw notFound('picture');
-  return { mime: row.picture!.mime, bytes: row.bytes };
+  return { bytes: row.bytes, picture: row.picture! };
+}
+
+/** A picture's own pixels, as it came less what was written beside them. */
+export async function ownPixels(db: EntityManager, id: string): Promise<PictureFile> {
+  const { bytes, picture } = await ownFile(db, id);
+  return { mime: picture.mime, bytes };
 }
 
 const copyOf = (db: EntityManager, pictureId: string, kind: PictureCopy['kind']): Promise<PictureFile | null> => db.findOneBy(PictureCopy, { pictureId, kind });

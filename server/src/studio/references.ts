@@ -37,6 +37,7 @@ export async function referenceRows(db: EntityManager, ids?: readonly string[]):
     ...row,
     width: row.width || picture!.width,
     height: row.height || picture!.height,
+    ownWidth: picture!.width,
     space: picture!.space,
     colours: picture!.colours,
   }));

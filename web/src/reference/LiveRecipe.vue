@@ -54,7 +54,11 @@ const warnings = computed(() => {
     list.push('As light as tube white: nothing is left for the highlights.');
   return list;
 });
-const calm = computed(() => (props.live && warnings.value.length === 0 ? 'one colour, nothing clipped' : ''));
+const calm = computed(() => {
+  const { live } = props;
+  if (!live || warnings.value.length > 0) return '';
+  return live.isOwn ? `one colour, nothing clipped; ${live.pixels} own pixels` : 'one colour, nothing clipped';
+});
 const note = computed(() => (props.still?.of === props.live ? props.still?.note : undefined));
 
 /** Beside a mark that is held: how this differs from it. */

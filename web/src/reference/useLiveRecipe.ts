@@ -18,6 +18,7 @@ import { engine } from '../engine/engine.ts';
 import type { Proposed } from '../engine/proposal.ts';
 import { useDesk } from '../engine/useDesk.ts';
 import { useSettings } from '../shell/settings.ts';
+import { readFiner } from './finer.ts';
 import { useReference } from './reference.ts';
 
 /** A place in a picture, in the pixels of the copy that is read. */
@@ -29,6 +30,8 @@ export interface Place {
 /** What is under the pointer, and the best recipe for it. */
 export interface LiveReading extends AreaReading {
   readonly outline: Outline;
+  /** Whether it was read in the picture's own pixels, not in those of the copy. */
+  readonly isOwn: boolean;
   /** The colour that is to be painted: through the key, or of its value alone. */
   readonly paint: Lab;
   readonly answer: Proposed | undefined;
@@ -65,12 +68,26 @@ export function useLiveRecipe() {
   const valueOnly = ref(false);
   const hueOf = shallowRef<Lab>([50, 0, 0]);
   const leftOut = ref<string[]>([]);
+  /** What was read in the picture's own pixels, once the hand was still. */
+  let finer: { readonly outline: Outline; readonly of: string; readonly reading: AreaReading } | undefined;
   let asking: AbortController | undefined;
   let resting: ReturnType<typeof setTimeout> | undefined;
   let remembering: ReturnType<typeof setTimeout> | undefined;
 
   const outline = computed<Outline | undefined>(() => drawn.value ?? (place.value && { ...place.value, radius: reference.radius }));
   const exclude = computed(() => leftOut.value.filter((id) => store.paletteTubes.some((tube) => tube.id === id)));
+
+  const readIn = (): string => `${reference.pixels?.id} ${reference.gains.join()}`;
+  /** Reads once more, in the picture's own pixels; what that changes is shown. */
+  async function lookCloser({ outline: at, isOwn }: LiveReading, signal: AbortSignal): Promise<void> {
+    const { pixels, reference: row, gains } = reference;
+    if (isOwn || !pixels || !row) return;
+    const of = readIn();
+    const reading = await readFiner(pixels, at, { ownWidth: row.ownWidth, gains, signal });
+    if (!reading || signal.aborted || outline.value !== at || of !== readIn()) return;
+    finer = { outline: at, of, reading };
+    await follow(performance.now());
+  }
 
   function whenStill(reading: LiveReading): void {
     asking?.abort();
@@ -82,9 +99,10 @@ export function useLiveRecipe() {
         const zone = proposeZone(picture, reading.outline, reading.lab, { ...light, gains });
         still.value = { of: reading, zone, note: surroundNote(reading.lab, surroundOf(picture, reading.outline, gains)) };
       }
+      const own = (asking = new AbortController());
+      void lookCloser(reading, own.signal);
       const mixture = reading.answer?.proposals[0]?.mixture;
       if (!mixture) return;
-      const own = (asking = new AbortController());
       const found = await store.trust(mixture, own.signal);
       if (live.value === reading) trust.value = found;
     }, STILL_MS);
@@ -101,7 +119,8 @@ export function useLiveRecipe() {
     const picture = reference.pixels;
     const at = outline.value;
     if (!picture || !at) return;
-    const reading = readOutline(picture, at, reference.gains);
+    const isOwn = finer?.outline === at && finer.of === readIn();
+    const reading = isOwn ? finer!.reading : readOutline(picture, at, reference.gains);
     const paint = paintOf(reading.lab);
     const { desk } = store;
     const wishes = { dulling: settings.settings.dulling, ...(exclude.value.length > 0 && { exclude: exclude.value }) };
@@ -112,7 +131,7 @@ export function useLiveRecipe() {
         .catch(() => undefined));
     // A newer place answers for itself.
     if (at !== outline.value || desk !== store.desk || (desk && !answer && exclude.value.length === 0)) return;
-    live.value = { ...reading, outline: at, paint, answer };
+    live.value = { ...reading, outline: at, isOwn, paint, answer };
     trust.value = undefined;
     await nextTick();
     performance.measure('recipe follows', { start: since, end: performance.now() });

@@ -29,7 +29,7 @@ function made(op: Operation, at: string): AnyRow | undefined {
     case 'painting.add':
       return { ...fresh, id: op.id, title: op.title, paletteId: op.paletteId, ground: op.ground ?? '#a89b88', canvas: null, pileCount: 0 } as AnyRow;
     case 'reference.add':
-      return { ...fresh, id: op.id, paintingId: op.paintingId, pictureId: op.pictureId, name: op.name ?? '', width: 0, height: 0, space: 'srgb', colours: '', view: {}, source: '', passing: 'ask' };
+      return { ...fresh, id: op.id, paintingId: op.paintingId, pictureId: op.pictureId, name: op.name ?? '', width: 0, height: 0, ownWidth: 0, space: 'srgb', colours: '', view: {}, source: '', passing: 'ask' };
     case 'sample.add':
       return { ...fresh, referenceId: null, outline: null, zone: '', thing: '', valueOnly: false, ...without(op, 'do'), id: op.id };
     case 'pile.add':
