@@ -10,6 +10,7 @@ export * from './paintings.ts';
 export * from './references.ts';
 export * from './views.ts';
 export * from './stages.ts';
+export * from './purpose.ts';
 export * from './piles.ts';
 export * from './settings.ts';
 export * from './changes.ts';

@@ -28,6 +28,15 @@ export const PASSING_ON = ['ask', 'mine', 'free', 'no'] as const;
 /** What may be done with a picture: not said, the painter's own, free to pass on, for looking at only. */
 export type PassingOn = (typeof PASSING_ON)[number];
 
+/** Layers of a painting, counted from 1. */
+export const MOST_LAYERS = 20;
+/** Neighbours of a pile, further places it serves in, and what may show in it left broken. */
+export const MOST_NEIGHBOURS = 2;
+export const MOST_PLACES = 40;
+export const MOST_BROKEN = 6;
+/** Most piles in a string. */
+export const MOST_IN_STRING = 24;
+
 /** Most corners of an area that was drawn, and most areas joined to one. */
 export const MOST_CORNERS = 120;
 export const MOST_JOINED = 12;

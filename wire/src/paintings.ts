@@ -1,5 +1,6 @@
-import { IsHexColor, Matches } from 'class-validator';
+import { IsHexColor, IsInt, Matches } from 'class-validator';
 import { Id, Nullable, ObjectOf, Optional, Version, Within, Words } from './fields.ts';
+import { MOST_LAYERS } from './limits.ts';
 
 const GROUND = { message: 'The ground is a colour like #b5a48c' };
 
@@ -54,6 +55,17 @@ export class PaintingChange {
   @Nullable()
   @ObjectOf('A canvas is a width and a height', () => CanvasSent)
   canvas?: CanvasSent | null;
+
+  /** The layer that is being painted, from 1. */
+  @Optional()
+  @IsInt({ message: 'A layer is a whole number' })
+  @Within('A layer', 1, MOST_LAYERS)
+  layer?: number;
+
+  /** Munsell chroma that no pile is to go above; null for none. */
+  @Nullable()
+  @Within('The ceiling of chroma', 0, 30)
+  ceiling?: number | null;
 }
 
 export interface PaintingDto {
@@ -64,6 +76,8 @@ export interface PaintingDto {
   /** Colour of the toned ground, `#rrggbb`. */
   readonly ground: string;
   readonly canvas: { readonly widthMm: number; readonly heightMm: number } | null;
+  readonly layer: number;
+  readonly ceiling: number | null;
   readonly pileCount: number;
   readonly createdAt: string;
   readonly updatedAt: string;

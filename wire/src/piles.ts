@@ -1,10 +1,12 @@
 import type { Basis } from '@dusk/core';
-import { IsIn, ValidateIf } from 'class-validator';
+import { IsIn, IsInt, ValidateIf } from 'class-validator';
 import { LabSent } from './colours.ts';
 import type { LabDto } from './written.ts';
-import { Id, Nullable, ObjectOf, Optional, Version, Within, Words } from './fields.ts';
+import { Id, Note, Nullable, ObjectOf, Optional, Version, Within, Words } from './fields.ts';
+import { MOST_IN_STRING, MOST_LAYERS } from './limits.ts';
 import { MixtureSent } from './mixtures.ts';
 import type { MixtureDto } from './written.ts';
+import { PurposeSent, type PurposeDto } from './purpose.ts';
 import type { StageDto } from './stages.ts';
 
 /** What a pile is meant to be: a colour, a value alone, or another pile moved by steps. */
@@ -56,8 +58,36 @@ export interface TargetDto {
 }
 
 const ML = [0.1, 500] as const;
+const MOST_NOTE = 2000;
 
-export class NewPile {
+/** What is said of a pile beyond its colour and its plan. */
+class Said {
+  @Optional()
+  @ObjectOf('What a pile is for', () => PurposeSent)
+  purpose?: PurposeSent;
+
+  /** The layer of the painting it is mixed for, from 1. */
+  @Optional()
+  @IsInt({ message: 'A layer is a whole number' })
+  @Within('A layer', 1, MOST_LAYERS)
+  layer?: number;
+
+  @Optional()
+  @Note('A note', MOST_NOTE)
+  note?: string;
+}
+
+/** Where a pile stands in a string. */
+export class InString {
+  @Id('A string')
+  id!: string;
+
+  @IsInt({ message: 'A place in a string is a whole number' })
+  @Within('A place in a string', 1, MOST_IN_STRING)
+  at!: number;
+}
+
+export class NewPile extends Said {
   @Id('A pile')
   id!: string;
 
@@ -86,9 +116,13 @@ export class NewPile {
 
   @Within('The millilitres of a pile', ...ML)
   ml!: number;
+
+  @Optional()
+  @ObjectOf('A pile stands in a string by its place', () => InString)
+  string?: InString;
 }
 
-export class PileChange {
+export class PileChange extends Said {
   @Id('A pile')
   id!: string;
 
@@ -110,6 +144,11 @@ export class PileChange {
   @Optional()
   @Within('The millilitres of a pile', ...ML)
   ml?: number;
+
+  /** Null takes it out of its string. */
+  @Nullable()
+  @ObjectOf('A pile stands in a string by its place', () => InString)
+  string?: InString | null;
 }
 
 /** What the plan gives, as predicted when it was kept. */
@@ -129,6 +168,10 @@ export interface PileDto {
   readonly name: string;
   readonly target: TargetDto | null;
   readonly sampleId: string | null;
+  readonly purpose: PurposeDto;
+  readonly layer: number;
+  readonly note: string;
+  readonly string: { readonly id: string; readonly at: number } | null;
   readonly plan: MixtureDto;
   /** How large it is meant to be. */
   readonly ml: number;

@@ -35,6 +35,15 @@ export class SettingsChange {
   @IsIn(DULLING, { message: `A way of dulling is one of ${DULLING.join(', ')}` })
   dulling?: Dulling;
 
+  /** Difference between two steps of a string that an eye can tell, and one that it does not jump, ΔE00. */
+  @Optional()
+  @Within('The least step', 0, 20)
+  stepLeast?: number;
+
+  @Optional()
+  @Within('The largest step', 1, 60)
+  stepMost?: number;
+
   /** Folder of the daily copies; empty: beside the studio. */
   @Optional()
   @Note('The folder of copies', 400)
@@ -55,6 +64,8 @@ export interface SettingsDto {
   readonly room: Room;
   readonly knife: number;
   readonly dulling: Dulling;
+  readonly stepLeast: number;
+  readonly stepMost: number;
   readonly copiesFolder: string;
   readonly copiesKept: number;
 }

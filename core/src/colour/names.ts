@@ -5,7 +5,7 @@ import { lchToLab, type Lab } from './spaces.ts';
  * Colours that have a name among painters, as L*, C* and h° under D65. Everyday words, no pigments: a name
  * says how a colour looks, not what it was mixed from.
  */
-const NAMED: readonly (readonly [name: string, L: number, C: number, h: number])[] = [
+export const NAMED_COLOURS: readonly (readonly [name: string, L: number, C: number, h: number])[] = [
   ['black', 8, 0, 0],
   ['charcoal', 22, 1, 0],
   ['dark grey', 36, 0, 0],
@@ -96,7 +96,7 @@ const NAMED: readonly (readonly [name: string, L: number, C: number, h: number])
   ['purple', 36, 56, 322],
   ['magenta', 48, 68, 348],
 ];
-const ANCHORS: readonly (readonly [name: string, lab: Lab])[] = NAMED.map(([name, L, C, h]) => [name, lchToLab([L, C, h])]);
+const ANCHORS: readonly (readonly [name: string, lab: Lab])[] = NAMED_COLOURS.map(([name, L, C, h]) => [name, lchToLab([L, C, h])]);
 
 /** What a painter calls a colour: `khaki`, `slate`, `flesh`; the nearest named one by CIEDE2000. */
 export function colourName(lab: Lab): string {

@@ -15,7 +15,7 @@ export type Route = (typeof ROUTES)[number];
 /** Stops closer in value than this count as sharing one. */
 const ONE_VALUE = 0.15;
 const FINE = 64;
-const MOST_PILES = 24;
+export const MOST_IN_STRING = 24;
 
 /** Colour a share `t` of the way from one stop to the next; value goes evenly in Munsell steps. */
 export function between(one: Lab, other: Lab, route: Route, t: number): Lab {
@@ -72,8 +72,8 @@ function shareByDifference(way: readonly number[], share: number): number {
  */
 export function stringTargets(stops: readonly Lab[], n: number, routes: readonly Route[] = []): Lab[] {
   if (stops.length < 2) throw new CraftError('target', 'A string needs at least two stops.');
-  if (!Number.isInteger(n) || n < 2 || n > MOST_PILES)
-    throw new CraftError('target', `A string has 2 to ${MOST_PILES} piles; this one is to have ${JSON.stringify(n)}.`);
+  if (!Number.isInteger(n) || n < 2 || n > MOST_IN_STRING)
+    throw new CraftError('target', `A string has 2 to ${MOST_IN_STRING} piles; this one is to have ${JSON.stringify(n)}.`);
   for (const route of routes)
     if (!ROUTES.includes(route))
       throw new CraftError('target', `A route is one of ${ROUTES.join(', ')}; this is ${JSON.stringify(route)}.`);

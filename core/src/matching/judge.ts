@@ -59,7 +59,7 @@ export class Judge {
     const { set } = exact;
     // Its pulls may be in the measure for targets that are out of reach.
     const plainly = sharesAt(palette, set, exact.shares, ranking.target, U, desk);
-    if (hold === 'value' || hold === 'hue') {
+    if (hold !== undefined && hold !== 'all') {
       // Here least distance is least score: it only has to be sought in the measure that counts.
       const sooner = nearestShares(palette, set, exact.shares, ranking.target, U, desk, SETTLED);
       const nearest = sooner && sooner.distance < plainly.distance ? sooner : plainly;

@@ -4,7 +4,7 @@ import type { PaintCurves } from '../paint/catalogue.ts';
 import { labOf, mixCurves, reflectance } from '../paint/mix.ts';
 import type { Palette } from './palette.ts';
 import { portionsOn } from './recipe.ts';
-import { solve, type Answer, type Offer } from './solve.ts';
+import { solve, type Answer, type Offer, type SolveOptions } from './solve.ts';
 
 /** Lights under which a remade pile is compared: daylight, filament lamp, LED, three-band fluorescent. */
 export const COMPARED_LIGHTS = ['D65', 'A', 'LED', 'F10'] as const satisfies readonly Illuminant[];
@@ -24,9 +24,9 @@ export interface RederivedAnswer {
  * Remakes a colour from another palette. A pile that matches by day and not by lamp
  * (metamerism) is known by its differences before it dries.
  */
-export function rederive(original: PaintCurves, palette: Palette): RederivedAnswer {
+export function rederive(original: PaintCurves, palette: Palette, options?: SolveOptions): RederivedAnswer {
   const seen = reflectance(original);
-  const { reach, recipes } = solve(palette, labOf(seen, palette.eye.light));
+  const { reach, recipes } = solve(palette, labOf(seen, palette.eye.light), options);
   return {
     reach,
     recipes: recipes.map((offer) => {

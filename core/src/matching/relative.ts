@@ -1,8 +1,8 @@
 import { CraftError, finite } from '../errors.ts';
 import { labToMunsell, munsellToLab } from '../colour/munsell.ts';
-import type { Lab } from '../colour/spaces.ts';
+import { labToXyz, xyzToLab, type Lab, type Xyz } from '../colour/spaces.ts';
 import { WARM_POLE } from '../colour/temperature.ts';
-import { lightnessOfValue } from '../colour/value.ts';
+import { lightnessOfValue, valueOfLightness } from '../colour/value.ts';
 
 /** How a target differs from a pile or a sample. */
 export interface Shift {
@@ -48,3 +48,54 @@ export function moved(lab: Lab, shift: Shift): Lab {
 }
 
 const atValue = ([, a, b]: Lab, value: number): Lab => [lightnessOfValue(value), a, b];
+
+/** A share of the way to another colour; value goes evenly in Munsell steps. */
+export function toward(lab: Lab, other: Lab, share: number): Lab {
+  const t = finite('target', 'The share of the way', share);
+  const value = valueOfLightness(Math.max(0, lab[0])) * (1 - t) + valueOfLightness(Math.max(0, other[0])) * t;
+  return [lightnessOfValue(Math.min(10, Math.max(0, value))), lab[1] * (1 - t) + other[1] * t, lab[2] * (1 - t) + other[2] * t];
+}
+
+/** White by which light is counted in shares of itself. */
+const WHOLE: Xyz = [1, 1, 1];
+
+/** Share of the light that a step into the shadow leaves: half a stop. */
+const SHADE = Math.SQRT1_2;
+
+/**
+ * The same thing with less light on it, half a stop a step: less of everything at the same chromaticity,
+ * so that it is darker and in paint duller. The shadow's own colour (what is reflected into it) is for the eye to add.
+ */
+export function inShadow(lab: Lab, steps: number): Lab {
+  const left = SHADE ** finite('target', 'A step into the shadow', steps);
+  const [x, y, z] = labToXyz(lab, WHOLE);
+  // No more light than white paint has.
+  const share = Math.min(left, 1 / Math.max(y, 1e-6));
+  return xyzToLab([x * share, y * share, z * share], WHOLE);
+}
+
+/** Light of the air between on a clear day, which far things come to: a pale cool grey. */
+const AIR: Lab = [76, -2, -9];
+/** Share of what is seen that a step of distance leaves to the thing. */
+const CLEARS = 0.86;
+
+/**
+ * The same thing further off: a share of its own light is lost on the way, and that of the air is added
+ * (Koschmieder 1924). Darks pale soonest, and all go to the colour of the air.
+ */
+export function furtherOff(lab: Lab, steps: number, air: Lab = AIR): Lab {
+  const left = CLEARS ** Math.max(0, finite('target', 'A step of distance', steps));
+  const own = labToXyz(lab, WHOLE);
+  const between = labToXyz(air, WHOLE);
+  return xyzToLab([0, 1, 2].map((k) => own[k]! * left + between[k]! * (1 - left)) as [number, number, number], WHOLE);
+}
+
+/** A colour no stronger than a ceiling of Munsell chroma, its hue and value as they were. */
+export function underCeiling(lab: Lab, ceiling: number | undefined): Lab {
+  if (ceiling === undefined) return lab;
+  const m = labToMunsell(lab);
+  return m.chroma <= ceiling ? lab : munsellToLab({ hue: m.hue, value: m.value, chroma: ceiling });
+}
+
+/** Munsell chroma of a colour, by which a ceiling is judged. */
+export const strengthOf = (lab: Lab): number => labToMunsell(lab).chroma;

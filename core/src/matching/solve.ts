@@ -91,6 +91,7 @@ const BEST_AT: Readonly<Record<Emphasis, string>> = {
   fast: 'close and soon dry',
   covers: 'close and covering',
   'lets through': 'close and transparent',
+  cautious: 'close, no tube with a caution if it can be',
 };
 
 /**

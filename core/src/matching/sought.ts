@@ -6,6 +6,10 @@ import { rankingFor, type Ranking } from './ranking.ts';
 import { desktop, MOST_TOGETHER, type Desktop } from './shares.ts';
 import { noCosts, setCosts, type Dulling, type SetCosts } from './worth.ts';
 
+/** What is held while the rest gives way: the value, the hue, the chroma, or the least difference of all. */
+export const HOLDS = ['value', 'hue', 'chroma', 'all'] as const;
+export type Hold = (typeof HOLDS)[number];
+
 /** What is sought. */
 export interface Sought {
   readonly target: Lab;
@@ -21,7 +25,7 @@ export interface Sought {
    * Out of reach: what is held while the rest gives way. `all` is the least ΔE00. What cannot be promised
    * and what recipes cost then does not count.
    */
-  readonly hold?: 'value' | 'hue' | 'all';
+  readonly hold?: Hold | undefined;
 }
 
 /** A measuring plan and how it is judged. */
@@ -40,9 +44,12 @@ export interface Found {
 /** How much more weighs what is held while the rest gives way. */
 const HELD = 8;
 
+/** Rows of the measure of differences by what they measure. */
+const ROW_OF = { value: 0, chroma: 3, hue: 6 } as const;
+
 export function heldIn(U: Matrix3, hold: Sought['hold']): Matrix3 {
-  const first = hold === 'value' ? 0 : 6;
-  if (hold === 'value' || hold === 'hue') for (let i = first; i < first + 3; i++) U[i]! *= HELD;
+  if (hold === undefined || hold === 'all') return U;
+  for (let i = ROW_OF[hold]; i < ROW_OF[hold] + 3; i++) U[i]! *= HELD;
   return U;
 }
 

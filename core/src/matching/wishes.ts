@@ -3,13 +3,14 @@ import { deltaE00 } from '../colour/difference.ts';
 import { BANDS } from '../colour/spectrum.ts';
 import { measurings } from '../mixing/mixture.ts';
 import { labOf, mixCurves, reflectance } from '../paint/mix.ts';
-import type { Sought } from './sought.ts';
+import { HOLDS, type Hold, type Sought } from './sought.ts';
 import type { Palette } from './palette.ts';
+import { MOST_TOGETHER } from './shares.ts';
 import { portionsOn, type Recipe } from './recipe.ts';
 import { DULLING, type Dulling } from './worth.ts';
 
 /** What a painter minds most, once value and colour are right. */
-export const EMPHASES = ['closest', 'fewest', 'steady', 'cheap', 'fast', 'covers', 'lets through'] as const;
+export const EMPHASES = ['closest', 'fewest', 'steady', 'cheap', 'fast', 'covers', 'lets through', 'cautious'] as const;
 export type Emphasis = (typeof EMPHASES)[number];
 
 /** What a painter asks of a recipe beyond its colour. */
@@ -17,8 +18,12 @@ export interface Wishes {
   readonly emphasis?: Emphasis;
   /** Tubes that must not be in it, as tube blacks where darks are to be mixed. */
   readonly exclude?: readonly string[];
-  /** A tube or pile that must be in it. */
-  readonly mustUse?: string;
+  /** A tube or pile that must be in it, or several. */
+  readonly mustUse?: string | readonly string[];
+  /** Only piles may be in it, no tube straight. */
+  readonly onlyPiles?: boolean;
+  /** What is held while the rest gives way. */
+  readonly hold?: Hold;
   /** Most things in one recipe, when less than the palette's limits allow. */
   readonly most?: number;
   /** The painter's school of dulling a colour. */
@@ -29,30 +34,41 @@ export interface Wishes {
  * What is sought on a palette by wishes.
  * @throws CraftError for a tube that is not on the palette, or when nothing is left to mix with
  */
-export function soughtOn({ ingredients }: Palette, { exclude = [], mustUse, most, dulling }: Wishes): Omit<Sought, 'target'> {
+export function soughtOn(
+  { ingredients, limits }: Palette,
+  { exclude = [], mustUse, most, dulling, hold, onlyPiles }: Wishes,
+): Omit<Sought, 'target'> {
   const index = new Map(ingredients.map(({ id }, i) => [id, i]));
-  const stranger = [...exclude, ...(mustUse === undefined ? [] : [mustUse])].find((id) => !index.has(id));
+  const needed = mustUse === undefined ? [] : typeof mustUse === 'string' ? [mustUse] : [...new Set(mustUse)];
+  const stranger = [...exclude, ...needed].find((id) => !index.has(id));
   if (stranger !== undefined) throw new CraftError('palette', `There is no ${JSON.stringify(stranger)} on this palette.`);
   if (most !== undefined && (!Number.isInteger(most) || most < 1))
     throw new CraftError('limits', `The most tubes in a recipe must be a whole number from 1; it is ${JSON.stringify(most)}.`);
   if (dulling !== undefined && !DULLING.includes(dulling))
     throw new CraftError('input', `A way of dulling is one of ${DULLING.join(', ')}; it is ${JSON.stringify(dulling)}.`);
+  if (hold !== undefined && !HOLDS.includes(hold))
+    throw new CraftError('input', `What is held is one of ${HOLDS.join(', ')}; it is ${JSON.stringify(hold)}.`);
+  const room = Math.min(limits.tubes, most ?? MOST_TOGETHER, MOST_TOGETHER);
+  if (needed.length > room)
+    throw new CraftError('limits', `${needed.length} things are to be in a recipe that holds at most ${room}: ask for less.`);
   const left = new Set(exclude);
-  if (mustUse !== undefined && left.has(mustUse)) throw new CraftError('limits', `${mustUse} is both to be used and to be left out.`);
+  const both = needed.find((id) => left.has(id));
+  if (both !== undefined) throw new CraftError('limits', `${both} is both to be used and to be left out.`);
   const usable = ingredients.flatMap(({ id, tubes }, i) =>
-    left.has(id) || (tubes && Object.keys(tubes).some((tube) => left.has(tube))) ? [] : [i],
+    (onlyPiles && !tubes) || left.has(id) || (tubes && Object.keys(tubes).some((tube) => left.has(tube))) ? [] : [i],
   );
   if (usable.length === 0) throw new CraftError('limits', 'Nothing is left to mix with: ask for less.');
   return {
     most,
     dulling,
+    ...(hold !== undefined && { hold }),
     ...(usable.length < ingredients.length && { usable }),
-    ...(mustUse !== undefined && { mustUse: [index.get(mustUse)!] }),
+    ...(needed.length > 0 && { mustUse: needed.map((id) => index.get(id)!) }),
   };
 }
 
-/** ΔE00 that each emphasis is worth: per measuring, per unit of steadiness, per doubled price, per step of drying, per ΔE00 that shows through. */
-const PER = { measuring: 0.5, steadiness: 0.9, doubledPrice: 1.5, drying: 1.2, showing: 0.06 } as const;
+/** ΔE00 that each emphasis is worth: per measuring, per unit of steadiness, per doubled price, per step of drying, per ΔE00 that shows through, per thing with a caution. */
+const PER = { measuring: 0.5, steadiness: 0.9, doubledPrice: 1.5, drying: 1.2, showing: 0.06, caution: 4 } as const;
 const DRYING = { fast: 0, medium: 1, slow: 2 } as const;
 /** A usual coat, µm, by which covering is judged where no other is laid. */
 const USUAL_COAT_UM = 40;
@@ -83,6 +99,8 @@ export function emphasisCost(palette: Palette, recipe: Recipe, emphasis: Emphasi
       return PER.doubledPrice * Math.log2(1 + parts.reduce((sum, p) => sum + (p.tube?.price ?? 1) * p.share, 0));
     case 'fast':
       return PER.drying * Math.max(...parts.map((p) => DRYING[p.tube?.drying ?? 'medium'] * Math.min(1, 4 * p.share)));
+    case 'cautious':
+      return PER.caution * parts.filter((p) => (p.tube?.caution ?? 'none') !== 'none').length;
     case 'covers':
       return PER.showing * showsThrough(palette, recipe);
     case 'lets through':

@@ -29,6 +29,14 @@ export class Painting {
   @Column('simple-json', { nullable: true })
   canvas!: PaintingDto['canvas'];
 
+  /** The layer that is being painted, from 1. */
+  @Column('integer', { default: 1 })
+  layer!: number;
+
+  /** Munsell chroma that no pile is to go above. */
+  @Column('real', { nullable: true })
+  ceiling!: number | null;
+
   @OneToMany(() => Reference, (reference) => reference.painting)
   references?: Relation<Reference[]>;
 

@@ -1,4 +1,4 @@
-import type { MixtureDto, OutlineDto, PredictionDto, TargetDto } from '@dusk/wire';
+import type { MixtureDto, OutlineDto, PileDto, PredictionDto, PurposeDto, TargetDto } from '@dusk/wire';
 import { Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
 import { Painting, Reference } from './paintings.ts';
 
@@ -97,6 +97,19 @@ export class Pile {
   @ManyToOne(() => Sample, { onDelete: 'RESTRICT' })
   @JoinColumn({ name: 'sampleId', foreignKeyConstraintName: 'fk_pile_sample' })
   sample?: Relation<Sample>;
+
+  /** What it is for. */
+  @Column('simple-json', { default: '{}' })
+  purpose!: PurposeDto;
+
+  @Column('integer', { default: 1 })
+  layer!: number;
+
+  @Column('text', { default: '' })
+  note!: string;
+
+  @Column('simple-json', { nullable: true })
+  string!: PileDto['string'];
 
   /** Replaced freely; names tubes in their states, piles at their stages. */
   @Column('simple-json')

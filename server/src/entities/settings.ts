@@ -30,6 +30,13 @@ export class Settings {
   @Column('text', { default: 'any' })
   dulling!: Dulling;
 
+  /** Steps of strings, ΔE00. */
+  @Column('real', { default: 1 })
+  stepLeast!: number;
+
+  @Column('real', { default: 12 })
+  stepMost!: number;
+
   /** Folder of copies; empty: beside the studio. */
   @Column('text', { default: '' })
   copiesFolder!: string;

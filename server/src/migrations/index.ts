@@ -3,6 +3,7 @@ import { PilesThatRemember1764000000000 } from './1764000000000-PilesThatRemembe
 import { KnifeAndDulling1764300000000 } from './1764300000000-KnifeAndDulling.ts';
 import { Copies1764350000000 } from './1764350000000-Copies.ts';
 import { PicturesOfTheirOwn1764400000000 } from './1764400000000-PicturesOfTheirOwn.ts';
+import { Kin1764500000000 } from './1764500000000-Kin.ts';
 
 /** In the order in which they run; a landed one is never changed. */
 export const MIGRATIONS = [
@@ -11,4 +12,5 @@ export const MIGRATIONS = [
   KnifeAndDulling1764300000000,
   Copies1764350000000,
   PicturesOfTheirOwn1764400000000,
+  Kin1764500000000,
 ];

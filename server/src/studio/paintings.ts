@@ -26,13 +26,15 @@ async function pileCounts(db: EntityManager, ids?: readonly string[]): Promise<R
 export async function paintingRows(db: EntityManager, ids?: readonly string[]): Promise<PaintingDto[]> {
   const paintings = await db.find(Painting, { where: ids ? { id: In([...ids]) } : { deletedAt: IsNull() }, order: { createdAt: 'ASC' } });
   const piles = await pileCounts(db, ids);
-  return paintings.map(({ id, version, title, paletteId, ground, canvas, createdAt, updatedAt, deletedAt }) => ({
+  return paintings.map(({ id, version, title, paletteId, ground, canvas, layer, ceiling, createdAt, updatedAt, deletedAt }) => ({
     id,
     version,
     title,
     paletteId,
     ground,
     canvas,
+    layer,
+    ceiling,
     pileCount: piles.get(id) ?? 0,
     createdAt,
     updatedAt,

@@ -1,8 +1,8 @@
 import {
   checkMixture,
   evidenceOf,
-  lookAfter, leastSure, leavesOf, masstoneOf, predict, throughStages, type Leaf, type Mixture, type PaintCurves, type StageRecord } from '@dusk/core';
-import { labDto, mixtureDto, type MixtureSent, type Needs, type PileDto, type PredictionDto, type StageDto, type TargetDto } from '@dusk/wire';
+  lookAfter, leastSure, leavesOf, masstoneOf, paintOfMixture, predict, throughStages, type Leaf, type Mixture, type PaintCurves, type StageRecord } from '@dusk/core';
+import { labDto, mixtureDto, type MixtureSent, type Needs, type PileDto, type PredictionDto, type PurposeDto, type StageDto, type TargetDto } from '@dusk/wire';
 import { In, IsNull, type EntityManager } from 'typeorm';
 import { Pile, Sample, Stage, type Addition } from '../entities/index.ts';
 import { ProblemError, stale, unfit } from '../problems.ts';
@@ -107,33 +107,53 @@ async function withStates(db: EntityManager, { heaps }: Mixture): Promise<Mixtur
   };
 }
 
-/** Curves and trust of everything a plan is made from. */
-async function sourcesOf(db: EntityManager, plan: Mixture) {
-  const leaves = leavesOf(plan).map(({ source }) => source);
+const leafSources = (plan: Mixture): Leaf[] => leavesOf(plan).map(({ source }) => source);
+const pilesIn = (plan: Mixture): string[] => leafSources(plan).flatMap((source) => ('pile' in source ? source.pile : []));
+
+/** Most piles that are planned from one another, of which nothing is mixed yet. */
+const MOST_MOTHERS = 200;
+
+/** Plans of piles a plan takes from, and of those that these take from, by pile. @throws ProblemError where a pile would be mixed from itself */
+async function plansOfMothers(db: EntityManager, plan: Mixture, own: string): Promise<ReadonlyMap<string, Mixture>> {
+  const plans = new Map<string, Mixture>();
+  for (let wanted = pilesIn(plan); wanted.length > 0; ) {
+    if (wanted.includes(own)) throw unfit('Mixed from itself', 'plan', 'A pile cannot be mixed from itself, nor from piles that are mixed from it.');
+    if (plans.size > MOST_MOTHERS) throw unfit('Too many mothers', 'plan', 'This pile rests on too many others that are mixed from one another.');
+    for (const id of new Set(wanted)) plans.set(id, (await pileOf(db, id)).plan);
+    wanted = [...new Set(wanted)].flatMap((id) => pilesIn(plans.get(id)!)).filter((id) => id === own || !plans.has(id));
+  }
+  return plans;
+}
+
+/** Curves and trust of everything a plan is made from; a pile that is not mixed yet is what it is planned to be. */
+async function sourcesOf(db: EntityManager, plan: Mixture, own: string) {
+  const plans = await plansOfMothers(db, plan, own);
   const states = await statesById(
     db,
-    leaves.flatMap((source) => ('tube' in source ? (source.state ?? []) : [])),
+    [plan, ...plans.values()].flatMap(leafSources).flatMap((source) => ('tube' in source ? (source.state ?? []) : [])),
   );
-  const pileIds = leaves.flatMap((source) => ('pile' in source ? source.pile : []));
-  for (const id of pileIds) await pileOf(db, id);
-  const records = pileIds.length === 0 ? [] : await withMothers(db, pileIds);
+  const records = plans.size === 0 ? [] : await withMothers(db, [...plans.keys()]);
   const { at, now } = throughStages(records, await paintsOf(db, records));
+  const planned = new Map<string, PaintCurves>();
   const paintOf = (source: Leaf): PaintCurves => {
     if ('tube' in source) return paintOfState(states.get(source.state!)!);
     const content = source.stage === undefined ? now.get(source.pile) : at.get(source.stage);
-    if (!content?.paint) throw unfit('Not mixed yet', 'plan', 'A pile in the plan is not mixed yet, so nothing can be taken from it.');
-    return content.paint;
+    if (content?.paint) return content.paint;
+    if (source.stage !== undefined) throw unfit('Unknown stage', 'plan', 'A pile in the plan never was as the plan says.');
+    const known = planned.get(source.pile) ?? paintOfMixture(plans.get(source.pile)!, paintOf);
+    planned.set(source.pile, known);
+    return known;
   };
   return { paintOf, basis: leastSure([...states.values()].map((s) => s.basis)) };
 }
 
 /** A plan made ready to be kept, and what it gives. */
-async function planned(db: EntityManager, sent: MixtureSent): Promise<{ readonly plan: Pile['plan']; readonly predicted: PredictionDto }> {
+async function planned(db: EntityManager, sent: MixtureSent, own: string): Promise<{ readonly plan: Pile['plan']; readonly predicted: PredictionDto }> {
   const mixture: Mixture = { heaps: sent.heaps as unknown as Mixture['heaps'] };
   checkSources(mixture);
   checkMixture(mixture);
   const plan = await withStates(db, mixture);
-  const { paintOf, basis } = await sourcesOf(db, plan);
+  const { paintOf, basis } = await sourcesOf(db, plan, own);
   const { lab, steadiness } = predict(plan, paintOf);
   return { plan: mixtureDto(plan), predicted: { lab: labDto(lab), steadiness, basis } };
 }
@@ -154,14 +174,28 @@ async function checkTarget(db: EntityManager, target: TargetDto | null | undefin
     throw unfit('Unknown pile', 'target.pileId', 'The target is relative to a pile that is not there.');
 }
 
+/** That whatever a purpose speaks of is there, and no pile its own neighbour. */
+async function checkPurpose(db: EntityManager, purpose: Needs<'pile.add'>['purpose'], own?: string): Promise<void> {
+  if (!purpose) return;
+  const piles = [...(purpose.neighbours ?? []).map(({ pileId }) => pileId), ...(purpose.overId === undefined ? [] : [purpose.overId])];
+  if (own !== undefined && piles.includes(own)) throw unfit('Beside itself', 'purpose', 'A pile is not its own neighbour, nor laid over itself.');
+  const known = async (what: typeof Pile | typeof Sample, ids: readonly string[]): Promise<boolean> =>
+    ids.length === 0 || (await db.countBy<{ id: string }>(what, { id: In([...new Set(ids)]) })) === new Set(ids).size;
+  if (!(await known(Pile, piles))) throw unfit('Unknown pile', 'purpose', 'A pile is to stand beside one, or over one, that is not there.');
+  if (!(await known(Sample, purpose.also ?? []))) throw unfit('Unknown place', 'purpose', 'A pile is to serve in a place that is not marked.');
+  const crossed = purpose.neighbours?.some(({ least, most }) => least !== undefined && most !== undefined && least > most);
+  if (crossed) throw unfit('Nothing between', 'purpose', 'The least difference to a neighbour is no larger than the most.');
+}
+
 export const addPile: Doing<Needs<'pile.add'>> = async ({ db, at, touch }, sent) => {
   const { id, paintingId = null, remakeOfId = null, name, target = null, sampleId = null, ml } = sent;
-  if (paintingId !== null) await paintingOf(db, paintingId);
+  const painting = paintingId === null ? undefined : await paintingOf(db, paintingId);
   if (remakeOfId !== null) await pileOf(db, remakeOfId);
   if (sampleId !== null && !(await db.existsBy(Sample, { id: sampleId })))
     throw unfit('Unknown sample', 'sampleId', 'The pile is for a sample that is not there.');
   await checkTarget(db, target as TargetDto | null);
-  const { plan, predicted } = await planned(db, sent.plan);
+  await checkPurpose(db, sent.purpose);
+  const { plan, predicted } = await planned(db, sent.plan, id);
   await db.insert(Pile, {
     id,
     version: 1,
@@ -170,6 +204,10 @@ export const addPile: Doing<Needs<'pile.add'>> = async ({ db, at, touch }, sent)
     name,
     target: target as TargetDto | null,
     sampleId,
+    purpose: (sent.purpose ?? {}) as PurposeDto,
+    layer: sent.layer ?? painting?.layer ?? 1,
+    note: sent.note ?? '',
+    string: sent.string ? { ...sent.string } : null,
     plan,
     ml,
     predicted,
@@ -182,13 +220,14 @@ export const addPile: Doing<Needs<'pile.add'>> = async ({ db, at, touch }, sent)
   return [{ do: 'pile.delete', id, version: 1 }];
 };
 
-export const changePile: Doing<Needs<'pile.change'>> = async ({ db, at, touch }, { id, version, name, target, plan, ml }) => {
+export const changePile: Doing<Needs<'pile.change'>> = async ({ db, at, touch }, { id, version, name, target, plan, ml, purpose, layer, note, string }) => {
   const pile = await pileOf(db, id);
   if (pile.version !== version) {
     const [current] = await pileRows(db, { ids: [id] });
     throw stale('pile', version, current);
   }
   await checkTarget(db, target as TargetDto | null | undefined);
+  await checkPurpose(db, purpose, id);
   await db.update(
     Pile,
     { id },
@@ -198,7 +237,11 @@ export const changePile: Doing<Needs<'pile.change'>> = async ({ db, at, touch },
       ...(name !== undefined && { name }),
       ...(target !== undefined && { target: target as TargetDto | null }),
       ...(ml !== undefined && { ml }),
-      ...(plan && (await planned(db, plan))),
+      ...(purpose !== undefined && { purpose: purpose as PurposeDto }),
+      ...(layer !== undefined && { layer }),
+      ...(note !== undefined && { note }),
+      ...(string !== undefined && { string: string && { ...string } }),
+      ...(plan && (await planned(db, plan, id))),
     },
   );
   touch('piles', id);
@@ -210,6 +253,10 @@ export const changePile: Doing<Needs<'pile.change'>> = async ({ db, at, touch },
       ...(name !== undefined && { name: pile.name }),
       ...(target !== undefined && { target: pile.target as Needs<'pile.change'>['target'] }),
       ...(ml !== undefined && { ml: pile.ml }),
+      ...(purpose !== undefined && { purpose: pile.purpose as Needs<'pile.change'>['purpose'] & object }),
+      ...(layer !== undefined && { layer: pile.layer }),
+      ...(note !== undefined && { note: pile.note }),
+      ...(string !== undefined && { string: pile.string }),
       ...(plan && { plan: pile.plan as unknown as MixtureSent }),
     },
   ];

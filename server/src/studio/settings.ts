@@ -7,7 +7,7 @@ import { changed, given } from './rows.ts';
 
 const ONLY = 1;
 
-const dto = ({ version, valueScale, warmBlue, surround, room, knife, dulling, copiesFolder, copiesKept }: Settings): SettingsDto => ({
+const dto = ({ version, valueScale, warmBlue, surround, room, knife, dulling, stepLeast, stepMost, copiesFolder, copiesKept }: Settings): SettingsDto => ({
   id: String(ONLY),
   version,
   valueScale,
@@ -16,6 +16,8 @@ const dto = ({ version, valueScale, warmBlue, surround, room, knife, dulling, co
   room,
   knife,
   dulling,
+  stepLeast,
+  stepMost,
   copiesFolder,
   copiesKept,
 });

@@ -79,15 +79,18 @@ export function recordsOf({ stages, additions, looks }: StagesRead): StageRecord
 /** Records of some piles and of every pile they were mixed from, mothers of mothers too. */
 export async function withMothers(db: EntityManager, pileIds: readonly string[]): Promise<StageRecord[]> {
   const found = new Map<string, StageRecord>();
+  /** What takes from these piles, of which only that is known. */
+  const taking = new Map<string, StageRecord>();
   let wanted = [...pileIds];
   while (wanted.length > 0) {
-    for (const record of recordsOf(await readStages(db, { pileIds: wanted }))) found.set(record.id, record);
+    const asked = new Set(wanted);
+    for (const record of recordsOf(await readStages(db, { pileIds: wanted }))) (asked.has(record.pile) ? found : taking).set(record.id, record);
     const sources = [...found.values()].flatMap((r) => r.additions.flatMap(({ source }) => ('stage' in source ? source.stage : [])));
     const missing = [...new Set(sources)].filter((id) => !found.has(id));
     const stages = missing.length === 0 ? [] : await db.find(Stage, { where: { id: In(missing), withdrawnAt: IsNull() } });
     wanted = [...new Set(stages.map((stage) => stage.pileId))];
   }
-  return [...found.values()];
+  return [...[...taking.values()].filter(({ id }) => !found.has(id)), ...found.values()];
 }
 
 /** Curves of the states that records speak of. */

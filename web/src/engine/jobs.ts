@@ -1,14 +1,21 @@
 import {
   correct,
+  childrenOf,
   correctAsSeen,
   layKey,
+  mixtureOfRecipe,
   nearestKinds,
   paintRange,
+  planString,
+  polish,
   reachOver,
+  recall,
+  rederive,
   solve,
   trustInMixture,
   tubesInSteps,
   type Basis,
+  type Child,
   type Correction,
   type InSteps,
   type KnownDoubts,
@@ -20,6 +27,10 @@ import {
   type PaletteMix,
   type PaletteTube,
   type ReachMap,
+  type Recall,
+  type Recipe,
+  type Remembered,
+  type StringWish,
   type Trust,
   type UnknownPile,
   type ValueRange,
@@ -36,7 +47,7 @@ import {
   type PictureNeeds,
   type ReachNeeds,
 } from './pictures.ts';
-import { proposalOf, type NearestProposed, type Proposed } from './proposal.ts';
+import { proposalOf, type NearestProposed, type Proposed, type ProposedString, type Remade } from './proposal.ts';
 
 /** A tube as it is laid out: its curves in a state, and what they rest on. */
 export interface LaidTube extends PaletteTube {
@@ -44,9 +55,9 @@ export interface LaidTube extends PaletteTube {
   readonly basis: Basis;
 }
 
-/** A pile that is there and may be an ingredient. */
+/** A pile that may be an ingredient: as it lies there, or as it is planned. */
 export interface LaidPile extends PaletteMix {
-  readonly stage: string;
+  readonly stage?: string;
 }
 
 /** What recipes may be made from. */
@@ -65,7 +76,7 @@ export interface Prepared {
 export function sourceOn({ tubes, piles }: Laid): (id: string) => Leaf {
   const sources = new Map<string, Leaf>([
     ...tubes.map(({ id, state }) => [id, { tube: id, state }] as const),
-    ...piles.map(({ id, stage }) => [id, { pile: id, stage }] as const),
+    ...piles.map(({ id, stage }) => [id, { pile: id, ...(stage !== undefined && { stage }) }] as const),
   ]);
   return (id) => sources.get(id)!;
 }
@@ -73,7 +84,15 @@ export function sourceOn({ tubes, piles }: Laid): (id: string) => Leaf {
 /** Whatever may be asked: what it needs and what it answers. */
 export interface Jobs {
   /** The best recipe and really different ones. */
-  solve: { needs: { target: Lab; wishes?: Wishes }; answers: Proposed };
+  solve: { needs: { target: Lab; wishes?: Wishes; exactly?: boolean }; answers: Proposed };
+  /** What to add to a pile on the desk so that it becomes another colour. */
+  child: { needs: { motherId: string; target: Lab }; answers: readonly Child[] };
+  /** A string of piles as one plan. */
+  string: { needs: { wish: StringWish; ml: number }; answers: ProposedString };
+  /** The colour of a paint from other tubes, and how the two part under each light. */
+  remake: { needs: { original: PaintCurves; wishes?: Wishes }; answers: readonly Remade[] };
+  /** The likely missing tube of a half remembered mixture. */
+  recall: { needs: Remembered; answers: Recall };
   /** Out of reach: the nearest in three ways, and the tubes of the rack that would help most. */
   nearest: { needs: { target: Lab; rack: readonly PaletteTube[] }; answers: NearestProposed };
   /** How far the prediction of a mixture can be trusted. */
@@ -99,7 +118,7 @@ export type PictureJob = 'picture' | 'light' | 'look';
 export type JobName = keyof Jobs;
 
 /** Jobs that need a prepared desk. */
-export const ON_DESK: readonly JobName[] = ['solve', 'nearest', 'ends', 'reach'];
+export const ON_DESK: readonly JobName[] = ['solve', 'nearest', 'ends', 'reach', 'string', 'remake', 'child'];
 
 /** Work that is done at once, as work in steps. */
 function* asStep<T>(work: () => T): InSteps<T> {
@@ -112,11 +131,46 @@ export const leafKey = (source: Leaf): string => ('tube' in source ? `${source.t
 export const DOING: {
   readonly [N in Exclude<JobName, PictureJob>]: (needs: Jobs[N]['needs'], desk: Prepared | undefined) => InSteps<Jobs[N]['answers']>;
 } = {
-  solve: ({ target, wishes }, desk) =>
+  solve: ({ target, wishes, exactly }, desk) =>
     asStep(() => {
       const { reach, recipes } = solve(desk!.palette, target, wishes);
-      return { reach, proposals: recipes.map((offer) => proposalOf(offer, sourceOn(desk!.laid))) };
+      const polished = (offer: Recipe): Recipe => ({ ...offer, ...polish(desk!.palette, offer, target) });
+      return {
+        reach,
+        proposals: recipes.map((offer) => proposalOf(exactly ? { ...offer, ...polished(offer) } : offer, sourceOn(desk!.laid))),
+      };
     }),
+  child: ({ motherId, target }, desk) =>
+    asStep(() => {
+      const { ingredients } = desk!.palette;
+      const mother = ingredients.find(({ id }) => id === motherId)!;
+      const addables = ingredients.filter(({ id }) => id !== motherId);
+      return childrenOf(mother, addables, target, sourceOn(desk!.laid));
+    }),
+  string: ({ wish, ml }, desk) =>
+    asStep(() => {
+      const { piles, ...plan } = planString(desk!.palette, wish, ml);
+      const sourceOf = sourceOn(desk!.laid);
+      return {
+        ...plan,
+        piles: piles.map(({ target, recipe, mixture, ml: own, isPile }) => ({
+          target,
+          lab: recipe.lab,
+          deltaE00: recipe.deltaE00,
+          mixture: mixtureOfRecipe({ mixture }, (id) => (id.startsWith('#') ? { pile: id } : sourceOf(id))),
+          ml: own,
+          ...(isPile !== undefined && { isPile }),
+        })),
+      };
+    }),
+  remake: ({ original, wishes }, desk) =>
+    asStep(() =>
+      rederive(original, desk!.palette, wishes).recipes.map((offer) => ({
+        ...proposalOf(offer, sourceOn(desk!.laid)),
+        differences: offer.differences,
+      })),
+    ),
+  recall: (remembered) => asStep(() => recall(remembered)),
   nearest: function* ({ target, rack }, desk) {
     const { byValue, byHue, overall } = nearestKinds(desk!.palette, target);
     yield 0.1;

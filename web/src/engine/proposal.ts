@@ -7,6 +7,8 @@ import {
   type Offer,
   type Reach,
   type Recipe,
+  type Rederived,
+  type StringPlan,
   type TubeAdvice,
 } from '@dusk/core';
 
@@ -21,6 +23,24 @@ export interface Proposal {
   readonly givesWay: readonly string[];
   /** What it is better at than the others on offer. */
   readonly betterAt?: string;
+}
+
+/** A recipe for an old colour from other tubes, and how far the two part under each light. */
+export interface Remade extends Proposal {
+  readonly differences: Rederived['differences'];
+}
+
+/** A pile of a string that is proposed; other piles of it stand in its mixture as `#` and their place. */
+export interface ProposedInString {
+  readonly target: Lab;
+  readonly lab: Lab;
+  readonly deltaE00: number;
+  readonly mixture: Mixture;
+  readonly ml: number;
+  readonly isPile?: string;
+}
+export interface ProposedString extends Omit<StringPlan, 'piles'> {
+  readonly piles: readonly ProposedInString[];
 }
 
 /** The best recipe and its alternatives. */

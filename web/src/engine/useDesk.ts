@@ -1,4 +1,16 @@
-import { CraftError, leavesOf, throughStages, type Basis, type Beliefs, type Leaf, type Mixture, type PaintCurves } from '@dusk/core';
+import {
+  CraftError,
+  leavesOf,
+  openToTubes,
+  paintOfMixture,
+  throughStages,
+  type Basis,
+  type Beliefs,
+  type Leaf,
+  type Mixture,
+  type PaintCurves,
+} from '@dusk/core';
+import type { MixtureDto } from '@dusk/wire';
 import { recordsOf } from '@dusk/wire/records';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
@@ -84,10 +96,50 @@ export const useDesk = defineStore('desk', () => {
       const isBase = tube.learnt !== null && source.state === tube.learnt.stateId;
       return isBase ? { paint: tube.base, basis: tube.baseBasis } : { paint: tube.paint, basis: tube.basis };
     }
-    const through = throughStages(recordsOf([...studio.rows.piles.values()]), (tube) => paintOf(tube).paint);
-    const content = source.stage === undefined ? through.now.get(source.pile) : through.at.get(source.stage);
-    return { paint: content?.paint ?? tubes.all[0]!.paint, basis: 'learnt' };
+    const content = source.stage === undefined ? through.value.now.get(source.pile) : through.value.at.get(source.stage);
+    return { paint: content?.paint ?? plannedPaint(source.pile), basis: 'learnt' };
   }
+  /** What was done with all piles that are known here. */
+  const through = computed(() => throughStages(recordsOf([...studio.rows.piles.values()]), (tube) => paintOf(tube).paint));
+  /** Curves of planned piles, reckoned once until a plan or a tube is another. */
+  const planned = computed(() => {
+    for (const { plan } of studio.rows.piles.values()) void plan;
+    void tubes.byId;
+    return new Map<MixtureDto, PaintCurves>();
+  }) as { readonly value: Map<MixtureDto, PaintCurves> };
+  /** A pile that is not mixed yet is what it is planned to be; the server sees to it that none rests on itself. */
+  function plannedPaint(pileId: string): PaintCurves {
+    const plan = studio.rows.piles.get(pileId)?.plan;
+    if (!plan) return tubes.all[0]!.paint;
+    const known = planned.value.get(plan) ?? paintOfMixture(plan, (source) => paintOf(source).paint);
+    planned.value.set(plan, known);
+    return known;
+  }
+  /** Curves of a pile as it lies there, or as it is planned. */
+  const paintOfPile = (id: string): PaintCurves => paintOf({ pile: id }).paint;
+  /** Share of volume of each tube in a pile, piles and heaps opened. */
+  function flatOfPile(id: string): Readonly<Record<string, number>> {
+    const content = through.value.now.get(id);
+    if (content && Object.keys(content.tubes).length > 0) return content.tubes;
+    const plan = studio.rows.piles.get(id)?.plan;
+    return plan ? openToTubes(plan, flatOfPile) : {};
+  }
+
+  /** Lays the palette out with some piles beside its tubes, for as long as it is wanted. */
+  const layWith = (pileIds: readonly string[], signal: AbortSignal): Promise<Desk | undefined> =>
+    unlessGivenUp(
+      engine().lay(
+        {
+          tubes: paletteTubes.value.map(laidTube),
+          piles: pileIds.map((id) => {
+            const { K, S } = paintOfPile(id);
+            const stage = studio.rows.piles.get(id)?.stages.at(-1)?.id;
+            return { id, K, S, flat: flatOfPile(id), ...(stage !== undefined && { stage }) };
+          }),
+        },
+        { signal, prepared: false },
+      ),
+    );
 
   /** How far the prediction of a mixture can be trusted; a moment later than the mixture itself. */
   function trust(mixture: Mixture, signal?: AbortSignal): Promise<Jobs['trust']['answers'] | undefined> {
@@ -99,5 +151,5 @@ export const useDesk = defineStore('desk', () => {
     return unlessGivenUp(engine().ask('trust', { mixture, paints, ...(known && { doubts: known }) }, { ...(signal && { signal }) }));
   }
 
-  return { desk, failure, palette, paletteTubes, rack, paintOf, trust };
+  return { desk, failure, palette, paletteTubes, rack, paintOf, paintOfPile, flatOfPile, layWith, trust };
 });

@@ -1,64 +1,129 @@
 <script setup lang="ts">
-import { mdiBrightness6, mdiChevronLeft, mdiClose } from '@mdi/js';
+import { mdiBrightness6, mdiCheck, mdiChevronLeft, mdiClose, mdiVolumeHigh } from '@mdi/js';
 import { show, valueOfLightness } from '@dusk/core';
 import { labOfDto } from '@dusk/wire/written';
-import { useWakeLock } from '@vueuse/core';
-import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
+import { useLocalStorage, useWakeLock } from '@vueuse/core';
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { mlText, mmText, partsText } from '../chips/words.ts';
+import { usePaintings } from '../paintings/paintings.ts';
 import { useSettings } from '../shell/settings.ts';
 import { useShortcuts } from '../shell/useShortcuts.ts';
+import { useTubes } from '../tubes/tubes.ts';
+import { mixAsPlanned } from './deeds.ts';
+import { useDone } from './done.ts';
+import { inOrder, pagesOf, spoken } from './easel.ts';
 import { lookNow, usePiles } from './piles.ts';
-import type { Step } from './steps.ts';
 import { useKnown } from './useKnown.ts';
 
-/** One recipe to be read from two metres, step by step; a tap anywhere goes on. */
+/** One recipe, one string, or all that is planned, to be read from two metres, step by step; a tap anywhere goes on. */
 const route = useRoute();
 const router = useRouter();
 const piles = usePiles();
+const tubes = useTubes();
+const paintings = usePaintings();
 const settings = useSettings();
-const { heapsOf } = useKnown();
+const done = useDone();
+const { known } = useKnown();
 const at = ref(0);
 const dim = ref(false);
+const aloud = useLocalStorage('dusk.aloud', false);
 
-const pile = computed(() => piles.byId.get(String(route.params['pileId'])));
-const heaps = computed(() => (pile.value ? heapsOf(pile.value.plan, pile.value.ml) : []));
-const line = ({ name, parts, beadMm, ml }: Step) => ({ name, parts: partsText(parts), amount: `${mmText(beadMm)} · ${mlText(ml)}` });
-/** Heaps that are mixed first are steps of their own, before the pile. */
-const pages = computed(() => [
-  ...heaps.value.slice(0, -1).map((heap) => ({ title: `First, ${heap.name}`, lines: heap.steps.map(line), chip: heap.colour })),
-  ...(heaps.value.at(-1)?.steps ?? []).map((step, i) => ({ title: i === 0 ? 'Lay out' : 'Add', lines: [line(step)], chip: step.after })),
-]);
+const pileId = computed(() => String(route.params['pileId'] ?? ''));
+const stringId = computed(() => String(route.query['string'] ?? ''));
+/** Whose steps are shown, from when it was come to: a pile that is mixed meanwhile stays. */
+const shownIds = ref<readonly string[]>([]);
+watch(
+  [pileId, stringId, () => piles.list.length > 0] as const,
+  ([own, string]) => {
+    const layer = paintings.onEasel?.layer ?? 1;
+    const chosen = own
+      ? piles.list.filter(({ id }) => id === own)
+      : piles.list.filter((pile) => (string ? pile.string?.id === string : pile.layer === layer) && pile.stages.length === 0);
+    shownIds.value = inOrder(chosen, piles.mothersOf, (pile) => lookNow(pile)[0]).map(({ id }) => id);
+    at.value = 0;
+  },
+  { immediate: true },
+);
+const shown = computed(() => shownIds.value.flatMap((id) => piles.byId.get(id) ?? []));
+const pages = computed(() => shown.value.flatMap((pile) => pagesOf(pile, known())));
 const page = computed(() => pages.value[Math.min(at.value, pages.value.length - 1)]);
+const pile = computed(() => page.value?.pile);
+const nth = computed(() => shown.value.findIndex(({ id }) => id === pile.value?.id) + 1);
 const halves = computed(() => {
-  const mixed = pile.value && { what: 'mixed', lab: lookNow(pile.value) };
-  return [...(pile.value?.target ? [{ what: 'wanted', lab: labOfDto(pile.value.target.lab) }] : []), ...(mixed ? [mixed] : [])];
+  if (!pile.value) return [];
+  return [
+    ...(pile.value.target ? [{ what: 'wanted', lab: labOfDto(pile.value.target.lab) }] : []),
+    { what: 'mixed', lab: lookNow(pile.value) },
+  ];
 });
+const isDone = computed(
+  () => page.value !== undefined && (pile.value!.stages.length > 0 || done.stepsOf(pile.value!).includes(page.value.step)),
+);
 
 const go = (by: number): void => {
-  at.value = Math.min(Math.max(0, at.value + by), pages.value.length - 1);
+  at.value = Math.min(Math.max(0, at.value + by), Math.max(0, pages.value.length - 1));
 };
+/** Ticks a step and goes on; with its last step a pile that was planned is mixed. */
+async function doneThis(): Promise<void> {
+  const now = page.value;
+  if (!now) return;
+  if (!isDone.value || now.isLast) {
+    if (!isDone.value && pages.value[at.value + 1]?.step !== now.step) done.tick(now.pile, now.step);
+    if (now.isLast && now.pile.stages.length === 0) {
+      await piles.make(mixAsPlanned(now.pile, tubes.byId, piles.byId), `Mixed “${now.pile.name}”`);
+      done.forget(now.pile.id);
+    }
+  }
+  go(1);
+}
 const leave = (): void =>
-  void router.push({ name: 'mixing', params: { paintingId: route.params['paintingId'], pileId: route.params['pileId'] } });
+  void router.push({ name: 'mixing', params: { paintingId: route.params['paintingId'], ...(pileId.value && { pileId: pileId.value }) } });
+
+const voice = typeof speechSynthesis === 'undefined' ? undefined : speechSynthesis;
+function hush(): void {
+  voice?.cancel();
+}
+watch([page, aloud] as const, ([now, isAloud]) => {
+  hush();
+  if (isAloud && now && voice) voice.speak(new SpeechSynthesisUtterance(spoken(now)));
+});
 
 useShortcuts(() => [
   { key: ' ', run: () => go(1) },
   { key: 'ArrowRight', run: () => go(1) },
+  { key: 'PageDown', run: () => go(1) },
   { key: 'ArrowLeft', run: () => go(-1) },
+  { key: 'PageUp', run: () => go(-1) },
+  { key: 'Enter', run: () => void doneThis() },
   { key: 'Escape', run: leave },
   { key: 'd', run: () => (dim.value = !dim.value) },
+  { key: 'a', run: () => (aloud.value = !aloud.value) },
 ]);
 
 const { request, release } = useWakeLock();
 onMounted(() => void request('screen').catch(() => undefined));
-onBeforeUnmount(() => void release());
+onBeforeUnmount(() => {
+  hush();
+  void release();
+});
 </script>
 
 <template>
-  <section v-if="pile" class="easel judging" :class="{ dim }" :aria-label="`${pile.name} at the easel`" @click="go(1)">
+  <section v-if="pile && page" class="easel judging" :class="{ dim }" :aria-label="`${pile.name} at the easel`" @click="go(1)">
     <header>
-      <h1>{{ pile.name }}</h1>
+      <h1>
+        <span v-if="shown.length > 1" class="figures nth">{{ nth }} of {{ shown.length }}</span> {{ pile.name }}
+      </h1>
       <p class="figures value">value {{ settings.valueText(valueOfLightness(halves.at(-1)!.lab[0])) }}</p>
+      <v-btn
+        v-if="voice"
+        :icon="mdiVolumeHigh"
+        :aria-pressed="aloud"
+        aria-label="Read aloud"
+        :title="aloud ? 'Read aloud: on (a)' : 'Read aloud (a)'"
+        :class="{ on: aloud }"
+        @click.stop="aloud = !aloud"
+      />
       <v-btn :icon="mdiBrightness6" aria-label="Dim" title="Dim (d)" @click.stop="dim = !dim" />
       <v-btn :icon="mdiClose" aria-label="Leave the easel" title="Leave (Esc)" @click.stop="leave" />
     </header>
@@ -68,7 +133,7 @@ onBeforeUnmount(() => void release());
         <figcaption>{{ half.what }}</figcaption>
       </figure>
     </div>
-    <div v-if="page" class="step" aria-live="polite">
+    <div class="step" aria-live="polite">
       <figure class="after">
         <div class="chip" :style="{ background: show(page.chip).css }" />
         <figcaption>the pile then</figcaption>
@@ -86,7 +151,15 @@ onBeforeUnmount(() => void release());
         >{{ Math.min(at + 1, pages.length) }} of {{ pages.length }}
         <span v-if="at < pages.length - 1">· tap or <kbd>Space</kbd> for the next</span></span
       >
+      <button type="button" class="done" :class="{ ticked: isDone }" :aria-pressed="isDone" data-test="done-this" @click.stop="doneThis">
+        <v-icon v-if="isDone" :icon="mdiCheck" /> {{ isDone ? 'Done' : page.isLast ? 'Done, it is mixed' : 'I’ve done this' }}
+        <kbd>Enter</kbd>
+      </button>
     </footer>
+  </section>
+  <section v-else class="easel judging" aria-label="At the easel">
+    <p class="title">Nothing is left to mix here.</p>
+    <v-btn variant="outlined" class="back" @click="leave">Back to the piles</v-btn>
   </section>
 </template>
 
@@ -158,6 +231,30 @@ figcaption {
 .amount {
   font-size: var(--size-figure);
   white-space: nowrap;
+}
+.nth {
+  color: var(--surround-soft);
+}
+.on {
+  outline: 2px solid currentColor;
+}
+.back {
+  justify-self: start;
+  align-self: start;
+}
+.done {
+  margin-left: auto;
+  display: flex;
+  align-items: center;
+  gap: calc(2 * var(--unit));
+  min-height: 56px;
+  padding: 0 calc(6 * var(--unit));
+  border: 2px solid currentColor;
+  border-radius: 4px;
+  font-weight: 700;
+}
+.ticked {
+  color: var(--surround-soft);
 }
 .count {
   display: flex;

@@ -6,34 +6,56 @@ import { useSettings } from '../shell/settings.ts';
 import { useWhite } from './white.ts';
 
 /** Two halves that touch along one edge: what is wanted, and what is on the knife. */
-const props = defineProps<{ wanted: Lab | undefined; knife: Lab; knifeIs: string }>();
+const props = defineProps<{
+  wanted: Lab | undefined;
+  knife: Lab;
+  knifeIs: string;
+  /** What else stands beside it, touching. */
+  beside?: readonly { readonly what: string; readonly lab: Lab }[];
+  /** What it stands on, where that is not the surround. */
+  on?: Lab | undefined;
+  wantedIs?: string;
+  lamp?: string;
+}>();
 const settings = useSettings();
 const white = useWhite();
 
 const halves = computed(() => [
-  ...(props.wanted ? [{ what: 'wanted', lab: props.wanted, chip: 'target' }] : []),
+  ...(props.wanted ? [{ what: props.wantedIs ?? 'wanted', lab: props.wanted, chip: 'target' }] : []),
   { what: props.knifeIs, lab: props.knife, chip: 'mixed' },
+  ...(props.beside ?? []).map((one) => ({ ...one, chip: 'beside' })),
 ]);
 const beyond = computed(() => halves.value.some(({ lab }) => !white.shown(lab).inDisplay));
 const value = (lab: Lab): string => settings.valueText(valueOfLightness(lab[0]));
-const words = (what: string, lab: Lab): string => {
-  if (what === 'wanted' || !props.wanted) return describe(lab, settings.temperatureOf(lab));
-  const differs = differenceWords(lab, props.wanted, settings.settings.warmBlue);
+const words = (chip: string, lab: Lab): string => {
+  if (chip === 'target' || (!props.wanted && chip === 'mixed')) return describe(lab, settings.temperatureOf(lab));
+  if (chip === 'beside') {
+    const apart = differenceWords(lab, props.knife, settings.settings.warmBlue);
+    return apart.length > 0 ? apart.join(', ') : 'alike';
+  }
+  const differs = differenceWords(lab, props.wanted!, settings.settings.warmBlue);
   return differs.length > 0 ? differs.join(', ') : 'as wanted';
 };
 </script>
 
 <template>
   <div class="stage">
-    <div class="halves squints">
-      <div v-for="half in halves" :key="half.what" class="half" :style="{ background: white.shown(half.lab).css }" :data-chip="half.chip" />
+    <div class="halves squints" :class="{ laid: on }" :style="on ? { background: white.shown(on).css } : {}">
+      <div
+        v-for="half in halves"
+        :key="`${half.chip} ${half.what}`"
+        class="half"
+        :style="{ background: white.shown(half.lab).css }"
+        :data-chip="half.chip"
+      />
     </div>
     <div class="readings figures" aria-live="polite">
-      <p v-for="half in halves" :key="half.what" :data-reading="half.chip">
+      <p v-for="half in halves" :key="`${half.chip} ${half.what}`" :data-reading="half.chip">
         <span class="what">{{ half.what }}</span> <strong>{{ value(half.lab) }}</strong>
-        <span class="words">{{ words(half.what, half.lab) }}</span>
+        <span class="words">{{ words(half.chip, half.lab) }}</span>
       </p>
     </div>
+    <p v-if="lamp" class="beyond" data-test="by-lamp">By {{ lamp }}, to an eye that has got used to it: white paper looks white.</p>
     <p v-if="beyond" class="beyond">Shown duller than it is: this screen cannot reach it.</p>
   </div>
 </template>
@@ -42,6 +64,10 @@ const words = (what: string, lab: Lab): string => {
 .halves {
   display: flex;
   height: clamp(76px, min(26vh, 30vw), 340px);
+}
+/* Laid on the ground, or over what it will cover: that shows all round. */
+.laid {
+  padding: calc(7 * var(--unit));
 }
 .half {
   flex: 1;

@@ -11,6 +11,8 @@ import EmptyPlace from '../shell/EmptyPlace.vue';
 import { useSettings } from '../shell/settings.ts';
 import { useShortcuts } from '../shell/useShortcuts.ts';
 import LogPile from './LogPile.vue';
+import MissingTube from './MissingTube.vue';
+import NewPile from './NewPile.vue';
 import OpenPile from './OpenPile.vue';
 import { lookNow, usePiles } from './piles.ts';
 import { useKnown } from './useKnown.ts';
@@ -21,15 +23,22 @@ const piles = usePiles();
 const settings = useSettings();
 const { short } = useKnown();
 const logging = ref(false);
+const making = ref(false);
+const recalling = ref(false);
 
 const opened = computed(() => piles.byId.get(String(route.params['pileId'] ?? '')));
+const planned = computed(() => piles.list.filter(({ stages, layer }) => stages.length === 0 && layer === (paintings.onEasel?.layer ?? 1)));
 const paintingId = computed(() => paintings.onEasel?.id ?? '');
 const standing = (pile: PileDto): string => {
   if (pile.stages.length === 0) return 'planned';
   return pile.there > 0 ? `${pile.there.toFixed(1)} ml on the palette` : pile.stages.at(-1)!.kind === 'scraped' ? 'scraped off' : 'used up';
 };
 const word = (pile: PileDto): string => temperatureWord(settings.temperatureOf(lookNow(pile)));
-useShortcuts(() => [{ key: 'l', run: () => (logging.value = true) }]);
+useShortcuts(() => [
+  { key: 'l', run: () => (logging.value = true) },
+  { key: 'n', run: () => (making.value = true) },
+  { key: 'q', run: () => (recalling.value = true) },
+]);
 </script>
 
 <template>
@@ -40,13 +49,19 @@ useShortcuts(() => [{ key: 'l', run: () => (logging.value = true) }]);
       and keep it, or log a pile that you have mixed already.
       <template #step>
         <v-btn variant="outlined" :to="{ name: 'reference', params: { paintingId } }">Point at a colour</v-btn>
+        <v-btn variant="outlined" class="also" @click="making = true">Say a colour</v-btn>
         <v-btn variant="outlined" class="also" @click="logging = true">Log a pile</v-btn>
       </template>
     </EmptyPlace>
     <template v-else>
       <header>
         <h1>Piles, dark to light</h1>
-        <v-btn variant="outlined" :prepend-icon="mdiPlus" @click="logging = true">Log a pile already mixed&ensp;<kbd>l</kbd></v-btn>
+        <div class="begin">
+          <v-btn variant="outlined" :prepend-icon="mdiPlus" @click="making = true">A new pile&ensp;<kbd>n</kbd></v-btn>
+          <v-btn variant="outlined" @click="logging = true">Log one already mixed&ensp;<kbd>l</kbd></v-btn>
+          <v-btn variant="outlined" @click="recalling = true">A tube forgotten&ensp;<kbd>q</kbd></v-btn>
+          <v-btn v-if="planned.length > 0" variant="outlined" :to="{ name: 'easel-plan', params: { paintingId } }">All at the easel</v-btn>
+        </div>
       </header>
       <nav class="grid" aria-label="Piles of this painting, dark to light">
         <RouterLink
@@ -55,7 +70,7 @@ useShortcuts(() => [{ key: 'l', run: () => (logging.value = true) }]);
           class="pile"
           :to="{ name: 'mixing', params: { paintingId, pileId: pile.id } }"
         >
-          <ColourPair :target="pile.target && labOfDto(pile.target.lab)" :mixed="lookNow(pile)" :height="64" />
+          <ColourPair :target="pile.target && labOfDto(pile.target.lab)" :mixed="piles.seenNow(pile)" :height="64" />
           <span>
             <span class="figures"
               ><b class="value">{{ settings.valueText(valueOfLightness(lookNow(pile)[0])) }}</b> {{ pile.name }}, {{ word(pile) }}</span
@@ -68,6 +83,8 @@ useShortcuts(() => [{ key: 'l', run: () => (logging.value = true) }]);
     </template>
   </div>
   <LogPile v-model="logging" />
+  <NewPile v-model="making" />
+  <MissingTube v-model="recalling" />
 </template>
 
 <style scoped>
@@ -86,6 +103,11 @@ header {
   justify-content: space-between;
   align-items: center;
   margin-bottom: calc(3 * var(--unit));
+}
+.begin {
+  display: flex;
+  flex-wrap: wrap;
+  gap: calc(2 * var(--unit));
 }
 .grid {
   display: grid;

@@ -1,88 +1,84 @@
 <script setup lang="ts">
-import { EMPHASES, keyOf, leavesOf, type Emphasis, type Mixture } from '@dusk/core';
-import type { MixtureSent, PileDto } from '@dusk/wire';
-import { labOfDto, mixtureDto } from '@dusk/wire/written';
-import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue';
+import { EMPHASES, valueOfLightness, type Emphasis, type Hold } from '@dusk/core';
+import type { PileDto } from '@dusk/wire';
+import { computed, toRef } from 'vue';
 import ColourPair from '../chips/ColourPair.vue';
 import { valueDifference } from '../chips/words.ts';
-import { engine, unlessGivenUp } from '../engine/engine.ts';
-import type { NearestProposed, Proposal, Proposed } from '../engine/proposal.ts';
-import { useDesk } from '../engine/useDesk.ts';
+import type { Proposal } from '../engine/proposal.ts';
 import { useSettings } from '../shell/settings.ts';
+import { useShortcuts } from '../shell/useShortcuts.ts';
 import { useTubes } from '../tubes/tubes.ts';
-import { usePiles } from './piles.ts';
+import { useMothers } from './mothers.ts';
+import TubeKeys from './TubeKeys.vue';
 import { useKnown } from './useKnown.ts';
+import { madeOf, useOtherRecipes } from './useOtherRecipes.ts';
+import { TAKEN_FROM, type TakenFrom } from './wished.ts';
 
-/** Other recipes for a pile that is not mixed yet; out of reach, the nearest in three ways and the tube that would help. */
+/** Other recipes for a pile that is not mixed yet, as they are wished; out of reach, the nearest in each way and the tube that would help. */
 const props = defineProps<{ pile: PileDto }>();
-const desk = useDesk();
 const tubes = useTubes();
-const piles = usePiles();
-const { short } = useKnown();
-const answer = shallowRef<Proposed>();
-const nearest = shallowRef<NearestProposed>();
+const mothers = useMothers();
 const settings = useSettings();
-const minds = ref<Emphasis>('closest');
-const MINDS: Readonly<Record<Emphasis, string>> = {
+const { short } = useKnown();
+const { wished, answer, nearest, ways, others, pinned, target, lying, failure } = useOtherRecipes(toRef(props, 'pile'));
+
+const MINDS: Readonly<Record<Exclude<Emphasis, 'cheap'>, string>> = {
   closest: 'how near it comes',
   fewest: 'little measuring',
   steady: 'a steady recipe',
-  cheap: 'cheap tubes',
   fast: 'drying fast',
   covers: 'covering',
   'lets through': 'letting light through',
+  cautious: 'tubes without a caution',
 };
-const target = computed(() => props.pile.target && labOfDto(props.pile.target.lab));
+/** Tubes have no prices here, so that nothing can be said of them. */
+const minds = EMPHASES.filter((emphasis): emphasis is keyof typeof MINDS => emphasis in MINDS);
+const HOLDS: Readonly<Record<Hold | '', string>> = {
+  '': 'nothing',
+  value: 'the value',
+  hue: 'the hue',
+  chroma: 'the strength',
+  all: 'all alike',
+};
+const FROM: Readonly<Record<TakenFrom, string>> = { tubes: 'tubes', both: 'tubes and piles here', piles: 'only piles here' };
+const MOST = [2, 3, 4] as const;
 
-let asking: AbortController | undefined;
-onScopeDispose(() => asking?.abort());
-watch(
-  [() => desk.desk, () => props.pile.id, target, minds, () => settings.settings.dulling],
-  async ([laid, , wanted, emphasis, dulling]) => {
-    asking?.abort();
-    answer.value = nearest.value = undefined;
-    if (!laid || !wanted) return;
-    const own = (asking = new AbortController());
-    const asked = { desk: laid, signal: own.signal };
-    answer.value = await unlessGivenUp(engine().ask('solve', { target: wanted, wishes: { emphasis, dulling } }, asked));
-    if (answer.value?.reach !== 'out') return;
-    const rack = desk.rack.map(({ id, paint }) => ({ id, K: paint.K, S: paint.S }));
-    nearest.value = await unlessGivenUp(engine().ask('nearest', { target: wanted, rack }, asked));
-  },
-  { immediate: true },
-);
-
-const nameOf = (mixture: Mixture): string =>
-  leavesOf(mixture)
-    .map(({ source, share }) => `${keyOf('tube' in source ? { tube: source.tube } : source)} ${share.toFixed(6)}`)
-    .sort()
-    .join();
-const others = computed(() => {
-  const own = nameOf(props.pile.plan);
-  return answer.value?.proposals.filter((r) => nameOf(r.mixture) !== own).slice(0, 3) ?? [];
-});
 const take = (proposal: Proposal): Promise<boolean> =>
-  piles.change(props.pile.id, { plan: mixtureDto(proposal.mixture) as unknown as MixtureSent }, `Another recipe for “${props.pile.name}”`);
+  mothers.change(props.pile, proposal.mixture, `Another recipe for “${props.pile.name}”`);
+const pin = (proposal: Proposal): void => void (wished.value.pinned = pinned.value === proposal ? undefined : proposal);
+const first = computed(() => others.value[0]);
+const isAsked = computed(
+  () => wished.value.leftOut.length + wished.value.must.length > 0 || wished.value.hold !== '' || wished.value.from !== 'tubes',
+);
+const value = (lab: Proposal['lab']): string => settings.valueText(valueOfLightness(lab[0]));
+const offers = computed(() => [
+  ...(pinned.value ? [{ proposal: pinned.value, says: 'pinned', isPinned: true }] : []),
+  ...others.value.map((proposal) => ({ proposal, says: proposal.betterAt ?? '', isPinned: false })),
+]);
+/** A pinned recipe that the pile has by now is no other. */
+const shown = computed(() => offers.value.filter(({ proposal }) => madeOf(proposal.mixture) !== madeOf(props.pile.plan)));
+useShortcuts(() => [{ key: 't', run: () => first.value && void take(first.value) }]);
 </script>
 
 <template>
-  <div v-if="target">
+  <div v-if="target" class="instead">
     <section v-if="answer?.reach === 'out'" class="beyond" aria-label="Out of reach">
-      <h2>Out of reach of this palette</h2>
+      <h2>Out of reach of {{ isAsked ? 'what is allowed here' : 'this palette' }}</h2>
       <template v-if="nearest">
-        <article v-for="kind in nearest.kinds" :key="kind.by" class="other">
-          <div class="side"><ColourPair :target="target" :mixed="kind.proposal.lab" :height="44" /></div>
+        <article v-for="way in ways" :key="way.names.join()" class="other">
+          <div class="side"><ColourPair :target="target" :mixed="way.proposal.lab" :height="44" /></div>
           <div>
-            <p class="better">nearest {{ kind.by }}</p>
-            <p class="figures">{{ short(kind.proposal.mixture) }}</p>
+            <p class="better">nearest {{ way.names.join(' and ') }}</p>
+            <p class="figures">{{ short(way.proposal.mixture) }}</p>
             <p class="figures quiet">
-              ΔE {{ kind.proposal.deltaE00.toFixed(1)
-              }}<template v-if="kind.proposal.givesWay.length">; {{ kind.proposal.givesWay.join(', ') }}</template>
+              value {{ value(way.proposal.lab) }}, {{ valueDifference(way.proposal.valueError) }}; ΔE {{ way.proposal.deltaE00.toFixed(1)
+              }}<template v-if="way.proposal.givesWay.length">; {{ way.proposal.givesWay.join(', ') }}</template>
             </p>
           </div>
-          <v-btn variant="outlined" :aria-label="`Take the nearest ${kind.by}`" @click="take(kind.proposal)">Take</v-btn>
+          <v-btn variant="outlined" :aria-label="`Take the nearest ${way.names.join(' and ')}`" @click="take(way.proposal)">Take</v-btn>
         </article>
-        <p class="figures">
+        <p v-if="ways.length === 0" class="quiet">The recipe this pile has is the nearest in every way.</p>
+        <p v-if="nearest.tubes.length > 0" class="figures helps">
           One tube more:
           <template v-for="(tube, i) in nearest.tubes" :key="tube.id"
             >{{ i ? ', ' : '' }}{{ tubes.byId.get(tube.id)?.name }} (to ΔE {{ tube.deltaE00.toFixed(1) }})</template
@@ -91,48 +87,92 @@ const take = (proposal: Proposal): Promise<boolean> =>
       </template>
       <p v-else class="quiet">Looking for the nearest…</p>
     </section>
-    <div class="head">
-      <h2>Instead</h2>
-      <label class="minds"
+    <h2>Instead</h2>
+    <TubeKeys :wished="wished" />
+    <div class="asked">
+      <label
         >minding
-        <select v-model="minds" data-test="minding">
-          <option v-for="emphasis in EMPHASES" :key="emphasis" :value="emphasis">{{ MINDS[emphasis] }}</option>
+        <select v-model="wished.minding" data-test="minding">
+          <option v-for="emphasis in minds" :key="emphasis" :value="emphasis">{{ MINDS[emphasis] }}</option>
         </select></label
       >
+      <label
+        >holding
+        <select v-model="wished.hold" data-test="holding">
+          <option v-for="(says, hold) in HOLDS" :key="hold" :value="hold">{{ says }}</option>
+        </select></label
+      >
+      <label
+        >from
+        <select v-model="wished.from" data-test="from">
+          <option v-for="from in TAKEN_FROM" :key="from" :value="from" :disabled="from !== 'tubes' && lying.length === 0">
+            {{ FROM[from] }}
+          </option>
+        </select></label
+      >
+      <label
+        >at most
+        <select v-model="wished.most">
+          <option :value="undefined">as the palette says</option>
+          <option v-for="most in MOST" :key="most" :value="most">{{ most }} things</option>
+        </select></label
+      >
+      <label class="tick"><input v-model="wished.exactly" type="checkbox" /> exact, for a scale</label>
     </div>
-    <p v-if="!answer" class="quiet">Working out this palette’s recipes…</p>
-    <p v-else-if="others.length === 0" class="quiet">Nothing really different comes near.</p>
-    <article v-for="other in others" :key="short(other.mixture)" class="other" data-test="alternative">
-      <div class="side"><ColourPair :target="target" :mixed="other.lab" :height="44" /></div>
+    <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
+    <p v-else-if="!answer" class="quiet">Working out this palette’s recipes…</p>
+    <p v-else-if="shown.length === 0" class="quiet">Nothing really different comes near.</p>
+    <article
+      v-for="{ proposal, says, isPinned } in shown"
+      :key="madeOf(proposal.mixture)"
+      class="other"
+      :class="{ pinned: isPinned }"
+      data-test="alternative"
+    >
+      <div class="side"><ColourPair :target="target" :mixed="proposal.lab" :height="44" /></div>
       <div>
-        <p class="better">{{ other.betterAt }}</p>
-        <p class="figures">{{ short(other.mixture) }}</p>
-        <p class="figures quiet">{{ valueDifference(other.valueError) }}, ΔE {{ other.deltaE00.toFixed(1) }}</p>
+        <p class="better">{{ says }}</p>
+        <p class="figures">{{ short(proposal.mixture) }}</p>
+        <p class="figures quiet">{{ valueDifference(proposal.valueError) }}, ΔE {{ proposal.deltaE00.toFixed(1) }}</p>
       </div>
-      <v-btn variant="outlined" :aria-label="`Take ${short(other.mixture)} instead`" @click="take(other)">Take</v-btn>
+      <div class="deeds">
+        <v-btn variant="outlined" :aria-label="`Take ${short(proposal.mixture)} instead`" @click="take(proposal)">
+          Take<template v-if="proposal === first">&ensp;<kbd>t</kbd></template>
+        </v-btn>
+        <button type="button" class="pin" :aria-pressed="isPinned" @click="pin(proposal)">{{ isPinned ? 'let go' : 'pin' }}</button>
+      </div>
     </article>
   </div>
 </template>
 
 <style scoped>
-.head {
-  display: flex;
-  align-items: baseline;
-  justify-content: space-between;
-  gap: calc(3 * var(--unit));
+.instead {
+  display: grid;
+  gap: calc(2 * var(--unit));
 }
-.minds {
+.asked {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 calc(4 * var(--unit));
   font-size: var(--size-note);
 }
-.minds select {
+.asked label {
+  display: flex;
+  align-items: center;
   min-height: 44px;
-  padding: 0 var(--unit);
+  gap: calc(2 * var(--unit));
+}
+.asked select {
+  min-height: 36px;
   border-bottom: 1px solid currentColor;
   color: inherit;
   background: var(--surround);
 }
 .beyond {
-  margin-bottom: calc(4 * var(--unit));
+  margin-bottom: calc(2 * var(--unit));
+}
+.helps {
+  margin-top: var(--unit);
 }
 .other {
   display: grid;
@@ -144,6 +184,19 @@ const take = (proposal: Proposal): Promise<boolean> =>
   line-height: 1.25;
 }
 .better {
+  font-weight: 700;
+}
+.deeds {
+  display: grid;
+  justify-items: center;
+}
+.pin {
+  min-height: 44px;
+  min-width: 44px;
+  font-size: var(--size-note);
+  text-decoration: underline;
+}
+.failure {
   font-weight: 700;
 }
 </style>

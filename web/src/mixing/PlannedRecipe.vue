@@ -5,6 +5,7 @@ import type { PileDto } from '@dusk/wire';
 import { shallowRef, watch } from 'vue';
 import TrustMark from '../chips/TrustMark.vue';
 import { useDesk } from '../engine/useDesk.ts';
+import { useDone } from './done.ts';
 import { usePiles } from './piles.ts';
 import RecipeSteps from './RecipeSteps.vue';
 
@@ -13,6 +14,7 @@ const props = defineProps<{ pile: PileDto }>();
 const emit = defineEmits<{ mixed: [] }>();
 const piles = usePiles();
 const desk = useDesk();
+const done = useDone();
 
 const trust = shallowRef<Trust>();
 watch(
@@ -42,10 +44,24 @@ function resize(way: 1 | -1): void {
         <v-btn :icon="mdiPlus" aria-label="Larger pile" @click="resize(1)" />
       </span>
     </div>
-    <RecipeSteps :mixture="pile.plan" :amount-ml="pile.ml" chips beads data-test="kept-recipe" />
+    <RecipeSteps
+      :mixture="pile.plan"
+      :amount-ml="pile.ml"
+      :done="done.stepsOf(pile)"
+      chips
+      beads
+      data-test="kept-recipe"
+      @tick="done.tick(pile, $event)"
+    />
     <div class="do">
       <button type="button" class="main-key" @click="emit('mixed')">Mixed <kbd>Space</kbd></button>
       <RouterLink class="key" :to="{ name: 'easel', params: { paintingId: pile.paintingId, pileId: pile.id } }">At the easel</RouterLink>
+      <RouterLink
+        v-if="pile.string"
+        class="key"
+        :to="{ name: 'easel-plan', params: { paintingId: pile.paintingId }, query: { string: pile.string.id } }"
+        >Its string at the easel</RouterLink
+      >
     </div>
     <TrustMark :trust="trust" />
     <p class="steady figures">A tenth too much of each part would move it by ΔE {{ pile.predicted.steadiness.toFixed(1) }}.</p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { mdiCheckboxBlankOutline, mdiCheckboxMarkedOutline } from '@mdi/js';
 import { show, type Mixture } from '@dusk/core';
 import { computed, useTemplateRef } from 'vue';
 import { useBeads } from '../chips/beads.ts';
@@ -6,7 +7,17 @@ import { mlText, mmText, partsText } from '../chips/words.ts';
 import { useKnown } from './useKnown.ts';
 
 /** A recipe as parts and beads of paint at true length, heap by heap, in the order of mixing. */
-const props = defineProps<{ mixture: Mixture; amountMl: number; chips?: boolean; beads?: boolean }>();
+const props = defineProps<{
+  mixture: Mixture;
+  amountMl: number;
+  chips?: boolean;
+  beads?: boolean;
+  /** Steps that were ticked, heaps first; left out where nothing is to be ticked. */
+  done?: readonly number[];
+}>();
+const emit = defineEmits<{ tick: [step: number] }>();
+const isDone = (step: number): boolean => props.done?.includes(step) ?? false;
+const boxOf = (step: number): string => (isDone(step) ? mdiCheckboxMarkedOutline : mdiCheckboxBlankOutline);
 /** What stands beside a bead, px. */
 const BESIDE_PX = 104;
 const { heapsOf } = useKnown();
@@ -23,7 +34,15 @@ const { widthOf, says } = useBeads(recipe, BESIDE_PX, () => heaps.value.flatMap(
   <div ref="recipe" class="recipe figures">
     <p v-if="beads" class="scale" data-test="bead-scale">{{ says }}</p>
     <section v-for="(heap, at) in first" :key="heap.name" class="letdown" :aria-label="`First mix ${heap.name}`">
-      <p class="first">
+      <p class="first" :class="{ done: isDone(at) }">
+        <v-btn
+          v-if="props.done"
+          class="tick"
+          :icon="boxOf(at)"
+          :aria-pressed="isDone(at)"
+          :aria-label="`${heap.name}: I’ve done this`"
+          @click="emit('tick', at)"
+        />
         {{ at === 0 ? 'First' : 'Then' }}, {{ heap.name }}<span v-if="beads" class="quiet">, {{ mlText(heap.ml) }}</span
         ><span v-if="beads && heap.batch > 1.05" class="quiet"> (more than this pile needs)</span>:
       </p>
@@ -42,7 +61,15 @@ const { widthOf, says } = useBeads(recipe, BESIDE_PX, () => heaps.value.flatMap(
       </p>
     </section>
     <ol>
-      <li v-for="step in pile.steps" :key="step.name" class="step">
+      <li v-for="(step, i) in pile.steps" :key="step.name" class="step" :class="{ done: isDone(first.length + i), ticked: props.done }">
+        <v-btn
+          v-if="props.done"
+          class="tick"
+          :icon="boxOf(first.length + i)"
+          :aria-pressed="isDone(first.length + i)"
+          :aria-label="`${step.name}: I’ve done this`"
+          @click="emit('tick', first.length + i)"
+        />
         <span v-if="chips" class="after" :style="{ background: show(step.after).css }" title="the pile after this addition" />
         <span class="parts">{{ partsText(step.parts) }}</span>
         <span class="name"
@@ -73,6 +100,20 @@ ul {
   align-items: center;
   column-gap: calc(2 * var(--unit));
   min-height: 33px;
+}
+.ticked {
+  grid-template-columns: 44px auto 34px minmax(0, 1fr) auto;
+}
+.ticked .bead {
+  grid-column: 4 / 6;
+}
+.done .name,
+.done.first {
+  color: var(--surround-soft);
+  text-decoration: line-through;
+}
+.tick {
+  margin-left: -10px;
 }
 .step > .parts:first-child {
   grid-column: 1 / 3;

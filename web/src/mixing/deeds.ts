@@ -1,4 +1,4 @@
-import { heapName, type AddingStep, type Mixture, type Way } from '@dusk/core';
+import { heapName, leavesOf, type AddingStep, type Mixture, type Way } from '@dusk/core';
 import type { Needs, Operation, PileDto } from '@dusk/wire';
 import { operationsToMix } from '@dusk/wire/mixed';
 import type { Tube } from '../tubes/tubes.ts';
@@ -10,16 +10,36 @@ type Addition = Needs<'stage.add'>['additions'][number];
 
 const newId = (): string => crypto.randomUUID();
 
-/** What says that a pile was mixed as planned, its heaps first. */
-export const mixAsPlanned = (pile: PileDto, tubes: Tubes, piles: Piles, plan: Mixture = pile.plan, ml = pile.ml): Operation[] =>
-  operationsToMix(pile.id, plan, ml, {
+/** Piles a plan takes from of which nothing is mixed yet. */
+export const unmixedIn = (plan: Mixture, piles: Piles): PileDto[] => [
+  ...new Set(
+    leavesOf(plan).flatMap(({ source }) => {
+      const mother = 'pile' in source && source.stage === undefined ? piles.get(source.pile) : undefined;
+      return mother && mother.stages.length === 0 ? [mother] : [];
+    }),
+  ),
+];
+
+/**
+ * What says that a pile was mixed as planned, its heaps first, and before these the mothers of which
+ * there is nothing yet: who has mixed a child has mixed them.
+ */
+export function mixAsPlanned(pile: PileDto, tubes: Tubes, piles: Piles, fresh: Map<string, string> = new Map()): Operation[] {
+  const first = unmixedIn(pile.plan, piles).flatMap((mother): Operation[] =>
+    fresh.has(mother.id) ? [] : mixAsPlanned(mother, tubes, piles, fresh),
+  );
+  const own = operationsToMix(pile.id, pile.plan, pile.ml, {
     paintingId: pile.paintingId,
     newId,
     stateOf: (tube) => tubes.get(tube)!.stateId,
-    stageOf: (id) => piles.get(id)!.stages.at(-1)!.id,
+    stageOf: (id) => fresh.get(id) ?? piles.get(id)!.stages.at(-1)!.id,
     handlingOf: handlingOf(tubes),
     nameOf: (heap) => heapName(heap, (leaf) => sourceName(leaf, tubes, piles), isPale(tubes)),
   });
+  const last = own.at(-1)!;
+  if (last.do === 'stage.add') fresh.set(pile.id, last.id);
+  return [...first, ...own];
+}
 
 /** Some ml of a tube, or of a pile as it is now. */
 function addition(id: string, ml: number, tubes: Tubes, piles: Piles): Addition {

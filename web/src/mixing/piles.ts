@@ -1,11 +1,13 @@
-import { throughStages, type Lab, type PileContent } from '@dusk/core';
+import { leavesOf, throughStages, type Lab, type PileContent } from '@dusk/core';
 import type { MixtureDto, MixtureSent, Needs, Operation, PileDto } from '@dusk/wire';
 import { recordsOf } from '@dusk/wire/records';
 import { labDto, labOfDto } from '@dusk/wire/written';
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
 import { useDesk } from '../engine/useDesk.ts';
+import { underLamp } from '../chips/lamps.ts';
 import { usePaintings } from '../paintings/paintings.ts';
+import { useSight } from '../shell/sight.ts';
 import { present } from '../studio/rows.ts';
 import { before, useStudio } from '../studio/useStudio.ts';
 
@@ -41,8 +43,15 @@ export const usePiles = defineStore('piles', () => {
   const through = computed(() => throughStages(records.value, (tube) => desk.paintOf(tube).paint));
   const contentOf = (pileId: string): PileContent | undefined => through.value.now.get(pileId);
 
-  /** @returns the id of its sample, where it was kept */
-  async function keep({ name, lab, plan, ml, sample }: ToKeep): Promise<string | undefined> {
+  /** @returns its id and that of its sample, where it was kept */
+  async function keep({
+    name,
+    lab,
+    plan,
+    ml,
+    sample,
+  }: ToKeep): Promise<{ readonly pileId: string; readonly sampleId: string } | undefined> {
+    const pileId = crypto.randomUUID();
     const sampleId = crypto.randomUUID();
     const target = { kind: sample?.valueOnly ? ('value' as const) : ('absolute' as const), lab: labDto(lab) };
     const paintingId = paintings.onEasel!.id;
@@ -53,7 +62,7 @@ export const usePiles = defineStore('piles', () => {
           : []),
         {
           do: 'pile.add',
-          id: crypto.randomUUID(),
+          id: pileId,
           paintingId,
           name,
           target,
@@ -64,7 +73,7 @@ export const usePiles = defineStore('piles', () => {
       ],
       `Kept “${name}”`,
     );
-    return kept ? sampleId : undefined;
+    return kept ? { pileId, sampleId } : undefined;
   }
 
   /** @param meanwhile it was changed elsewhere since the hand was laid on it: the studio is to say no, and both sides are shown */
@@ -76,7 +85,38 @@ export const usePiles = defineStore('piles', () => {
     return studio.make([{ do: 'pile.delete', id, version }], `“${name}” put away`);
   };
 
+  /** Piles that a pile's plan takes from. */
+  const mothersOf = (id: string): string[] => {
+    const plan = byId.value.get(id)?.plan;
+    return plan ? [...new Set(leavesOf(plan).flatMap(({ source }) => ('pile' in source ? source.pile : [])))] : [];
+  };
+  /** Piles whose plans take from a pile. */
+  const childrenOf = (id: string): PileDto[] => list.value.filter((pile) => mothersOf(pile.id).includes(id));
+  /** Whether a pile is planned from another, through whatever lies between. */
+  function restsOn(id: string, other: string): boolean {
+    const seen = new Set<string>();
+    const rests = (at: string): boolean =>
+      mothersOf(at).some((mother) => mother === other || (!seen.has(mother) && (seen.add(mother), rests(mother))));
+    return rests(id);
+  }
+
+  const sight = useSight();
+  /** Piles as they look by the lamp that is chosen, reckoned once for each. */
+  const byLamp = computed(() => {
+    const { lamp } = sight;
+    void list.value;
+    const known = new Map<string, Lab>();
+    return (pile: PileDto): Lab => {
+      if (lamp === 'D65') return lookNow(pile);
+      const seen = known.get(pile.id) ?? underLamp(lookNow(pile), lamp, desk.paintOfPile(pile.id));
+      known.set(pile.id, seen);
+      return seen;
+    };
+  });
+  /** How a pile looks by the lamp that is chosen. */
+  const seenNow = (pile: PileDto): Lab => byLamp.value(pile);
+
   const make = (ops: readonly Operation[], says: string): Promise<boolean> => studio.make(ops, says);
 
-  return { list, byId, byValue, records, through, contentOf, keep, change, remove, make };
+  return { list, byId, byValue, records, through, contentOf, mothersOf, childrenOf, restsOn, seenNow, keep, change, remove, make };
 });

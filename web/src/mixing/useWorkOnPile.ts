@@ -2,7 +2,7 @@ import type { Way } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { computed, ref, shallowRef, watch, type Ref } from 'vue';
 import { useTubes } from '../tubes/tubes.ts';
-import { addAll, addOne, changedUnrecorded, mixAsPlanned, scrapeOff, takePart } from './deeds.ts';
+import { addAll, addOne, changedUnrecorded, mixAsPlanned, scrapeOff, takePart, unmixedIn } from './deeds.ts';
 import { usePiles } from './piles.ts';
 import { useCorrection } from './useCorrection.ts';
 import { useLook } from './useLook.ts';
@@ -46,7 +46,11 @@ export function useWorkOnPile(pile: Ref<PileDto>) {
   }
 
   const mixed = (): Promise<boolean> =>
-    once(() => piles.make(mixAsPlanned(pile.value, tubes.byId, piles.byId), `Mixed “${pile.value.name}”`));
+    once(() => {
+      const mothers = unmixedIn(pile.value.plan, piles.byId).map(({ name }) => `“${name}”`);
+      const first = mothers.length > 0 ? `, and ${mothers.join(', ')} before it` : '';
+      return piles.make(mixAsPlanned(pile.value, tubes.byId, piles.byId), `Mixed “${pile.value.name}”${first}`);
+    });
 
   /** The operations that record the draft, if there is one. */
   const drafted = () => (looking.draft.value ? looking.record(looking.draft.value) : { ops: [], done: () => undefined });

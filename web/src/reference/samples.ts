@@ -36,7 +36,11 @@ export const useSamples = defineStore('samples', () => {
 
   const all = computed(() => present(studio.rows.samples).filter((s) => s.paintingId === paintings.onEasel?.id));
   const marks = computed<Mark[]>(() => {
-    const byPile = new Map(piles.list.flatMap((pile) => (pile.sampleId ? [[pile.sampleId, pile] as const] : [])));
+    // A pile may serve in more places than the one it was kept for.
+    const byPile = new Map([
+      ...piles.list.flatMap((pile) => (pile.purpose.also ?? []).map((id) => [id, pile] as const)),
+      ...piles.list.flatMap((pile) => (pile.sampleId ? [[pile.sampleId, pile] as const] : [])),
+    ]);
     return all.value.flatMap((sample) => {
       if (sample.referenceId !== reference.reference?.id || !sample.outline) return [];
       const pile = byPile.get(sample.id);

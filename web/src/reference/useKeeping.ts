@@ -71,7 +71,7 @@ export function useKeeping({ live, still, outline, valueOnly }: Hand) {
       if (!reading || !proposal) return;
       const zoneNow = zoneOf(reading);
       const thingNow = thing.value.trim();
-      const sampleId = await piles.keep({
+      const kept = await piles.keep({
         name: thingNow ? placeName(zoneNow, thingNow) : firstName(reading.paint),
         lab: reading.paint,
         plan: mixtureDto(proposal.mixture),
@@ -85,10 +85,10 @@ export function useKeeping({ live, still, outline, valueOnly }: Hand) {
           valueOnly: valueOnly.value,
         },
       });
-      if (!sampleId) return;
+      if (!kept) return;
       last = spot;
       zone.value = undefined;
-      looking.selectedId = sampleId;
+      looking.selectedId = kept.sampleId;
     } finally {
       beingKept.delete(spot);
     }

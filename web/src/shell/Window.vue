@@ -54,7 +54,7 @@ async function turnBack(how: () => Promise<void>): Promise<void> {
 }
 
 /** Places that have the whole window to themselves. */
-const atEasel = computed(() => route.name === 'easel' || route.name === 'picture');
+const atEasel = computed(() => route.name === 'easel' || route.name === 'easel-plan' || route.name === 'picture');
 const hasLedge = computed(() => paintings.onEasel !== undefined && !atEasel.value);
 
 /** Dialogs lie outside the frame, so the surround is the whole page's. */

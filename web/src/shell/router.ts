@@ -13,6 +13,7 @@ export const router = createRouter({
     { path: '/painting/:paintingId/reference', name: 'reference', component: () => import('../reference/ReferencePlace.vue') },
     { path: '/painting/:paintingId/picture', name: 'picture', component: () => import('../reference/PictureAlone.vue') },
     { path: '/painting/:paintingId/mixing/:pileId?', name: 'mixing', component: () => import('../mixing/MixingPlace.vue') },
+    { path: '/painting/:paintingId/easel', name: 'easel-plan', component: () => import('../mixing/EaselPlace.vue') },
     { path: '/painting/:paintingId/easel/:pileId', name: 'easel', component: () => import('../mixing/EaselPlace.vue') },
     { path: '/:rest(.*)*', redirect: '/paintings' },
   ],

@@ -15,6 +15,8 @@ const USUAL: SettingsDto = {
   room: 'dark',
   knife: KNIFE,
   dulling: 'any',
+  stepLeast: 1,
+  stepMost: 12,
   copiesFolder: '',
   copiesKept: COPIES_KEPT,
 };

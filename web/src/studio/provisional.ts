@@ -21,13 +21,13 @@ const without = (op: Operation, ...fields: readonly string[]): Record<string, un
   Object.fromEntries(Object.entries(op).filter(([field]) => !fields.includes(field)));
 
 /** A row that a change makes, as far as this window can tell before the studio has answered. */
-function made(op: Operation, at: string): AnyRow | undefined {
+function made(op: Operation, at: string, layerOf: (paintingId: string | null | undefined) => number): AnyRow | undefined {
   const fresh = { version: 0, createdAt: at, updatedAt: at, deletedAt: null };
   switch (op.do) {
     case 'palette.add':
       return { ...fresh, id: op.id, name: op.name, tubeIds: op.tubeIds } as AnyRow;
     case 'painting.add':
-      return { ...fresh, id: op.id, title: op.title, paletteId: op.paletteId, ground: op.ground ?? '#a89b88', canvas: null, pileCount: 0 } as AnyRow;
+      return { ...fresh, id: op.id, title: op.title, paletteId: op.paletteId, ground: op.ground ?? '#a89b88', canvas: null, layer: 1, ceiling: null, pileCount: 0 } as AnyRow;
     case 'reference.add':
       return { ...fresh, id: op.id, paintingId: op.paintingId, pictureId: op.pictureId, name: op.name ?? '', width: 0, height: 0, ownWidth: 0, space: 'srgb', colours: '', view: {}, source: '', passing: 'ask' };
     case 'sample.add':
@@ -41,6 +41,10 @@ function made(op: Operation, at: string): AnyRow | undefined {
         name: op.name,
         target: op.target ?? null,
         sampleId: op.sampleId ?? null,
+        purpose: op.purpose ?? {},
+        layer: op.layer ?? layerOf(op.paintingId),
+        note: op.note ?? '',
+        string: op.string ?? null,
         plan: op.plan as unknown as MixtureDto,
         ml: op.ml,
         // What it is meant to be: how near it comes the studio says.
@@ -63,7 +67,7 @@ export function provisionally(ops: readonly Operation[], rows: RowMaps, at: stri
     if (!kind) continue;
     const id = 'id' in op && typeof op.id === 'string' ? op.id : '1';
     const known = news.get(`${kind} ${id}`)?.row ?? (rows[kind] as unknown as ReadonlyMap<string, AnyRow>).get(id);
-    const fresh = made(op, at);
+    const fresh = made(op, at, (paintingId) => rows.paintings.get(paintingId ?? '')?.layer ?? 1);
     if (fresh) put(kind, fresh);
     else if (known && deed === 'change') {
       put(kind, { ...known, ...without(op, 'do', 'version') } as AnyRow);

@@ -1,0 +1,158 @@
+import { deltaE00, type Delta } from '../colour/difference.ts';
+import type { Lab } from '../colour/spaces.ts';
+import { labToLch, lchToLab } from '../colour/spaces.ts';
+import { temperature } from '../colour/temperature.ts';
+import { CraftError, finite } from '../errors.ts';
+import type { Palette } from '../matching/palette.ts';
+import type { Recipe } from '../matching/recipe.ts';
+import { moved, underCeiling } from '../matching/relative.ts';
+import { lastHeap, measurings, type Ingredient, type Mixture } from '../mixing/mixture.ts';
+import { leavesOf } from '../mixing/open.ts';
+import { warmAndCool } from './pairs.ts';
+import { hangTogether, MOST_IN_STRING, stringTargets, type Route } from './strings.ts';
+
+/** What runs evenly from stop to stop, or is held at what the first stop has. */
+export const HELD_IN_STRING = ['nothing', 'chroma', 'temperature'] as const;
+export type HeldInString = (typeof HELD_IN_STRING)[number];
+
+/** A string as a painter wishes it. */
+export interface StringWish {
+  /** Two or more. */
+  readonly stops: readonly Lab[];
+  /** Piles, or pairs of piles, the stops among them. */
+  readonly n: number;
+  /** One for each stretch; the last for those after it. */
+  readonly routes?: readonly Route[] | undefined;
+  readonly held?: HeldInString | undefined;
+  /** Warm and cool by turns: by so much, in units of Lab; the stops stay as they are. */
+  readonly turns?: number | undefined;
+  /** Every step as a warm and a cool pile of one value, each so far from the middle. */
+  readonly pairs?: number | undefined;
+  /** Munsell chroma that none goes above. */
+  readonly ceiling?: number | undefined;
+  /** Piles of the palette that the first and the last stop are. */
+  readonly ends?: readonly [first?: string | undefined, last?: string | undefined] | undefined;
+}
+
+/** The first stop's chroma or temperature, at this colour's value. */
+function holding(held: HeldInString, first: Lab): (lab: Lab) => Lab {
+  if (held === 'chroma') {
+    const [, C] = labToLch(first);
+    return (lab) => lchToLab([lab[0], C, labToLch(lab)[2]]);
+  }
+  if (held === 'temperature') return (lab) => moved(lab, { temperature: temperature(first) - temperature(lab) });
+  return (lab) => lab;
+}
+
+/**
+ * The colours of a wished string, in order.
+ * @throws CraftError for wishes that are no numbers, or a string that is too long
+ */
+export function wishedTargets({ stops, n, routes, held = 'nothing', turns = 0, pairs = 0, ceiling }: StringWish): Lab[] {
+  for (const [name, by] of [
+    ['Turns', turns],
+    ['Pairs', pairs],
+  ] as const)
+    if (!(finite('target', name, by) >= 0 && by <= 60))
+      throw new CraftError('target', `${name} go by 0 to 60 in temperature; these go by ${by}.`);
+  if (!HELD_IN_STRING.includes(held))
+    throw new CraftError('target', `A string holds ${HELD_IN_STRING.join(', ')}; this is ${JSON.stringify(held)}.`);
+  if (pairs > 0 && 2 * n > MOST_IN_STRING)
+    throw new CraftError('target', `A string has at most ${MOST_IN_STRING} piles; ${n} pairs are ${2 * n}.`);
+  const even = stringTargets(stops, n, routes);
+  const hold = holding(held, even[0]!);
+  const isStop = (at: number): boolean => at === 0 || at === even.length - 1;
+  const turned = even
+    .map(hold)
+    .map((lab, at) => (turns === 0 || isStop(at) ? lab : moved(lab, { temperature: at % 2 === 1 ? turns : -turns })));
+  const all = pairs > 0 ? turned.flatMap((lab) => [...warmAndCool(lab, pairs)]) : turned;
+  return all.map((lab) => underCeiling(lab, ceiling));
+}
+
+/** A pile of a string as it is to be mixed. */
+export interface StringPilePlan {
+  readonly target: Lab;
+  readonly recipe: Recipe;
+  /** Piles of the string it takes from stand in it as {@link placeName}. */
+  readonly mixture: Mixture;
+  /** What it is to be, with what other piles of the string take from it. */
+  readonly ml: number;
+  /** The pile of the palette that it is, where that serves as it lies. */
+  readonly isPile?: string;
+}
+
+/** A string as one plan. */
+export interface StringPlan {
+  readonly piles: readonly StringPilePlan[];
+  /** Separate measurings, those of mothers counted. */
+  readonly measurings: number;
+  /** ΔE00 from each pile to the next. */
+  readonly steps: readonly Delta[];
+  /** Places of the piles in the order in which they are mixed: mothers first. */
+  readonly order: readonly number[];
+}
+
+/** What a pile of a string is called in the plans of others. */
+export const placeName = (at: number): string => `#${at}`;
+const PLACE = /^mother of pile (\d+)$/;
+
+const mothersAs = (mixture: Mixture): Mixture => ({
+  heaps: mixture.heaps.map(({ ingredients }) => ({
+    ingredients: ingredients.map((ingredient): Ingredient => {
+      const at = 'pile' in ingredient ? PLACE.exec(ingredient.pile)?.[1] : undefined;
+      return at === undefined || !('pile' in ingredient) ? ingredient : { ...ingredient, pile: placeName(Number(at) - 1) };
+    }),
+  })),
+});
+
+/** The pile of the palette that a mixture is nothing but. */
+function lyingIn(mixture: Mixture): string | undefined {
+  const [only, ...more] = lastHeap(mixture).ingredients;
+  const isOne = mixture.heaps.length === 1 && more.length === 0 && only !== undefined && 'pile' in only && !only.pile.startsWith('#');
+  return isOne ? only.pile : undefined;
+}
+
+/**
+ * A string as one plan, whose piles share mothers so that few measurings are needed.
+ * @param ml of each pile, for the canvas
+ */
+export function planString(palette: Palette, wish: StringWish, ml: number): StringPlan {
+  const targets = wishedTargets(wish);
+  const { mothers, recipes } = hangTogether(palette, targets);
+  const endAt = (at: number): string | undefined =>
+    wish.pairs ? undefined : at === 0 ? wish.ends?.[0] : at === targets.length - 1 ? wish.ends?.[1] : undefined;
+  const own = new Map(mothers.map(({ name, mixture }) => [Number(PLACE.exec(name)![1]) - 1, mixture]));
+  const mixtures = recipes.map((recipe, at) => own.get(at) ?? mothersAs(recipe.mixture));
+  const taken = targets.map(() => 0);
+  mixtures.forEach((mixture, at) => {
+    if (own.has(at)) return;
+    for (const { source, share } of leavesOf(mixture))
+      if ('pile' in source && source.pile.startsWith('#')) taken[Number(source.pile.slice(1))]! += share * ml;
+  });
+  const piles = mixtures.map((mixture, at): StringPilePlan => {
+    const isPile = endAt(at) ?? lyingIn(mixture);
+    return { target: targets[at]!, recipe: recipes[at]!, mixture, ml: ml + taken[at]!, ...(isPile !== undefined && { isPile }) };
+  });
+  const labs = piles.map(({ recipe }) => recipe.lab);
+  const places = piles.map((_, at) => at);
+  return {
+    piles,
+    measurings: piles.reduce((sum, { mixture, isPile }) => sum + (isPile === undefined ? measurings(mixture) : 0), 0),
+    steps: labs.slice(1).map((lab, at) => deltaE00(labs[at]!, lab)),
+    order: [...places.filter((at) => own.has(at)), ...places.filter((at) => !own.has(at))],
+  };
+}
+
+/** A step between neighbours of a string that an eye cannot tell, or that jumps; by the place of the first. */
+export interface StepBeyond {
+  readonly at: number;
+  readonly says: 'too close' | 'a jump';
+}
+
+/** Which steps are smaller than the least, or larger than the most. */
+export function stepsBeyond(steps: readonly Delta[], least: Delta, most: Delta): StepBeyond[] {
+  return steps.flatMap((step, at): StepBeyond[] => {
+    if (step < least) return [{ at, says: 'too close' }];
+    return step > most ? [{ at, says: 'a jump' }] : [];
+  });
+}

@@ -1,0 +1,152 @@
+import { expect } from 'chai';
+import { deltaE00, masstoneOf, paintOfMixture, type Lab, type Leaf, type Mixture, type PaintCurves } from '@dusk/core';
+import { labOfDto, operationsToMix, type Operation, type PaintingDto, type PileDto } from '@dusk/wire';
+import {
+  aPainting,
+  aPile,
+  change,
+  idOf,
+  lightBlue,
+  mixed,
+  newId,
+  openBench,
+  readPainting,
+  refused,
+  send,
+  undo,
+  type Bench,
+} from './studio.ts';
+
+describe('piles and their kin', () => {
+  let bench: Bench;
+  let painting: PaintingDto;
+  before(async () => {
+    bench = await openBench();
+    painting = await aPainting(bench);
+  });
+  after(() => bench.close());
+
+  const tubePaint = (tube: string): PaintCurves => {
+    const { curves } = [...bench.tubes.values()].find((t) => t.id === tube)!;
+    return { K: Float64Array.from(curves.K), S: Float64Array.from(curves.S) };
+  };
+  const aChild = (motherId: string, red: number, id = newId()) => ({
+    do: 'pile.add' as const,
+    id,
+    paintingId: painting.id,
+    name: 'a child',
+    plan: {
+      form: 1,
+      heaps: [
+        {
+          ingredients: [
+            { pile: motherId, parts: 8 },
+            { tube: idOf(bench, 'cadmium-red'), parts: red },
+          ],
+        },
+      ],
+    },
+    ml: 2,
+  });
+  const make = async (op: Operation): Promise<PileDto> => (await change(bench, op)).piles!.find((p) => p.id === (op as { id: string }).id)!;
+  const now = async (id: string): Promise<PileDto> => (await readPainting(bench, painting.id)).rows.piles!.find((p) => p.id === id)!;
+
+  it('are planned from piles that are planned, and come to the colour their tubes give', async () => {
+    const mother = await aPile(bench, painting.id);
+    const child = await make(aChild(mother.id, 1) as Operation);
+    const grandchild = await make(aChild(child.id, 2) as Operation);
+    const plans = new Map([mother, child].map((p) => [p.id, p.plan as Mixture]));
+    const paintOf = (source: Leaf): PaintCurves =>
+      'tube' in source ? tubePaint(source.tube) : paintOfMixture(plans.get(source.pile)!, paintOf);
+    const own: Lab = masstoneOf(paintOfMixture(grandchild.plan, paintOf));
+    expect(deltaE00(labOfDto(grandchild.predicted.lab), own)).to.be.below(1e-6);
+  });
+
+  it('are never mixed from themselves, however far round', async () => {
+    const mother = await aPile(bench, painting.id);
+    const child = await make(aChild(mother.id, 1) as Operation);
+    const { plan } = aChild(child.id, 1);
+    await refused(send(bench, [{ do: 'pile.change', id: mother.id, version: 1, plan: plan as never }]), 422);
+    const own = newId();
+    await refused(send(bench, [aChild(own, 1, own) as Operation]), 422);
+    expect((await now(mother.id)).version).to.equal(1);
+  });
+
+  it('follow what a mother really became once she is mixed', async () => {
+    const mother = await aPile(bench, painting.id);
+    await change(bench, mixed(bench, mother.id, { 'titanium-white': 1, 'ultramarine-blue': 1 }));
+    const dark = await make(aChild(mother.id, 1) as Operation);
+    const planned = await make(aChild((await aPile(bench, painting.id)).id, 1) as Operation);
+    expect(dark.predicted.lab.L).to.be.below(planned.predicted.lab.L - 10);
+  });
+
+  it('of heaps within heaps become what they were planned to be', async () => {
+    const tube = (pigment: string, parts: number) => ({ tube: idOf(bench, pigment), parts });
+    const heaps = [
+      { ingredients: [tube('ultramarine-blue', 2), tube('cadmium-red', 1)] },
+      { ingredients: [tube('titanium-white', 9), { heap: 0, parts: 1 }] },
+      { ingredients: [tube('titanium-white', 5), { heap: 1, parts: 1 }] },
+    ];
+    const pile = await make({ ...lightBlue(bench, painting.id), plan: { form: 1, heaps } } as unknown as Operation);
+    const ops = operationsToMix(pile.id, pile.plan, pile.ml, {
+      paintingId: painting.id,
+      newId,
+      stateOf: (id) => [...bench.tubes.values()].find((t) => t.id === id)!.stateId,
+      stageOf: () => '',
+      handlingOf: () => ({ density: 1.5, nozzleMm: 6 }),
+      nameOf: () => 'a heap',
+    });
+    await change(bench, ...ops);
+    const [stage] = (await now(pile.id)).stages;
+    expect(deltaE00(labOfDto(stage!.predicted!), labOfDto(pile.predicted.lab))).to.be.below(0.01);
+  });
+
+  it('say what they are for, in which layer and string they stand; all of it can be undone', async () => {
+    const beside = await aPile(bench, painting.id);
+    const string = { id: newId(), at: 3 };
+    const made = await make({
+      ...lightBlue(bench, painting.id),
+      purpose: { thing: 'jug', zone: 'shadow', neighbours: [{ pileId: beside.id, least: 2, most: 6 }], leftBroken: true },
+      note: 'for the rim too',
+      string,
+    } as unknown as Operation);
+    expect(made).to.deep.include({ layer: 1, note: 'for the rim too', string });
+    expect(made.purpose).to.deep.equal({
+      thing: 'jug',
+      zone: 'shadow',
+      neighbours: [{ pileId: beside.id, least: 2, most: 6 }],
+      leftBroken: true,
+    });
+    const id = newId();
+    await send(bench, [{ do: 'pile.change', id: made.id, version: 1, layer: 2, note: '', purpose: { overId: beside.id } }], id).expect(201);
+    expect(await now(made.id)).to.deep.include({ layer: 2, note: '', purpose: { overId: beside.id } });
+    await undo(bench, id).expect(201);
+    expect(await now(made.id)).to.deep.include({ layer: 1, note: 'for the rim too', purpose: made.purpose });
+  });
+
+  it('are of the layer that is painted, unless said', async () => {
+    const { version } = (await readPainting(bench, painting.id)).rows.paintings?.[0] ?? painting;
+    await change(bench, { do: 'painting.change', id: painting.id, version, layer: 3, ceiling: 6 });
+    expect((await aPile(bench, painting.id)).layer).to.equal(3);
+  });
+
+  it('are not their own neighbours, nor beside what is not there', async () => {
+    const { id, version } = await aPile(bench, painting.id);
+    const other = await aPile(bench, painting.id);
+    for (const purpose of [
+      { neighbours: [{ pileId: id }] },
+      { overId: id },
+      { neighbours: [{ pileId: newId() }] },
+      { also: [newId()] },
+      { neighbours: [{ pileId: other.id, least: 6, most: 2 }] },
+      { neighbours: [{ pileId: other.id }, { pileId: other.id }, { pileId: other.id }] },
+      { also: ['here'] },
+      { thing: 7 },
+      { leftBroken: 'yes' },
+    ])
+      await refused(send(bench, [{ do: 'pile.change', id, version, purpose } as unknown as Operation]), 422);
+    for (const layer of [0, 1.5, 99, '2'])
+      await refused(send(bench, [{ do: 'pile.change', id, version, layer } as unknown as Operation]), 422);
+    expect((await now(id)).purpose).to.deep.equal({});
+  });
+});

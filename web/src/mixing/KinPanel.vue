@@ -1,0 +1,257 @@
+<script setup lang="ts">
+import { IN_REACH, show, valueOfLightness } from '@dusk/core';
+import type { PileDto } from '@dusk/wire';
+import { computed, proxyRefs } from 'vue';
+import { partsText, valueDifference } from '../chips/words.ts';
+import Slider from '../controls/Slider.vue';
+import { useDesk } from '../engine/useDesk.ts';
+import { useSettings } from '../shell/settings.ts';
+import { A_PRESS, type KinStep } from './kin.ts';
+import { lookNow, usePiles } from './piles.ts';
+import RecipeSteps from './RecipeSteps.vue';
+import type { KinState } from './useKin.ts';
+
+/** A pile's relatives: what is wanted of it by steps, two piles into one, and the family they come from. */
+const props = defineProps<{ pile: PileDto; kin: KinState }>();
+const emit = defineEmits<{ child: []; itself: [] }>();
+const desk = useDesk();
+const piles = usePiles();
+const settings = useSettings();
+
+interface Key {
+  readonly word: string;
+  readonly by: KinStep;
+  readonly way: 1 | -1;
+  readonly key: string;
+}
+const KEYS: readonly Key[] = [
+  { word: 'lighter', by: 'value', way: 1, key: '↑' },
+  { word: 'darker', by: 'value', way: -1, key: '↓' },
+  { word: 'warmer', by: 'temperature', way: 1, key: '→' },
+  { word: 'cooler', by: 'temperature', way: -1, key: '←' },
+  { word: 'stronger', by: 'chroma', way: 1, key: '+' },
+  { word: 'duller', by: 'chroma', way: -1, key: '−' },
+  { word: 'in shadow', by: 'shadow', way: 1, key: 'i' },
+  { word: 'further off', by: 'off', way: 1, key: 'f' },
+];
+
+/** The pile is another only with another panel. */
+const k = proxyRefs(props.kin);
+const others = computed(() => piles.byValue.filter(({ id }) => id !== props.pile.id));
+/** Only what does not rest on this pile can be mixed into it. */
+const pourable = computed(() => others.value.filter(({ id }) => !piles.restsOn(id, props.pile.id)));
+const aims = computed(() => [
+  ...others.value.map(({ id, name }) => ({ id, name })),
+  ...desk.paletteTubes.map(({ id, name }) => ({ id, name })),
+]);
+const steps = computed(() => {
+  const { value, temperature, chroma, shadow, off, toward } = k.steps;
+  const signed = (n: number, up: string, down: string): string[] =>
+    n === 0 ? [] : [`${Math.abs(Number(n.toFixed(1)))} ${n > 0 ? up : down}`];
+  const counted = (n: number, up: string, down: string): string[] => {
+    const by = Math.abs(Math.round(n));
+    return by === 0 ? [] : [`${by === 1 ? 'a step' : `${by} steps`} ${n > 0 ? up : down}`];
+  };
+  return [
+    ...signed(value, 'lighter', 'darker'),
+    ...counted(temperature / A_PRESS.temperature, 'warmer', 'cooler'),
+    ...counted(chroma, 'stronger', 'duller'),
+    ...(shadow > 0 ? [`${(shadow / 2).toFixed(1)} stops less light`] : []),
+    ...(off > 0 ? [`${off} further off`] : []),
+    ...(toward !== 0 ? [`${10 * toward} % of the way`] : []),
+  ].join(', ');
+});
+const MADE = [
+  { value: 'it' as const, title: 'from this pile' },
+  { value: 'tubes' as const, title: 'from tubes' },
+];
+const isShort = computed(() => k.moves && k.found !== undefined && k.found.deltaE00 > IN_REACH);
+
+/** The ratio of two piles as eighths of the whole. */
+const RATIOS: readonly (readonly [number, number])[] = [
+  [12, 1],
+  [8, 1],
+  [5, 1],
+  [3, 1],
+  [2, 1],
+  [3, 2],
+  [1, 1],
+  [2, 3],
+  [1, 2],
+  [1, 3],
+  [1, 5],
+  [1, 8],
+  [1, 12],
+];
+const at = computed(() => RATIOS.findIndex(([a, b]) => a === k.ratio[0] && b === k.ratio[1]));
+const value = (pile: PileDto): string => settings.valueText(valueOfLightness(lookNow(pile)[0]));
+</script>
+
+<template>
+  <div class="kin">
+    <div class="keys" role="group" aria-label="The same, but">
+      <button v-for="key in KEYS" :key="key.word" type="button" class="key" :aria-keyshortcuts="key.key" @click="k.step(key.by, key.way)">
+        {{ key.word }} <kbd>{{ key.key }}</kbd>
+      </button>
+    </div>
+    <div class="toward">
+      <label
+        >toward
+        <select :value="k.aimId" data-test="toward" @change="k.aimAt(($event.target as HTMLSelectElement).value)">
+          <option value="">nothing</option>
+          <option v-for="aim in aims" :key="aim.id" :value="aim.id">{{ aim.name }}</option>
+        </select></label
+      >
+      <button v-if="k.aimId" type="button" class="key small" @click="k.step('toward', 1)">nearer</button>
+      <button v-if="k.aimId" type="button" class="key small" @click="k.step('toward', -1)">less</button>
+    </div>
+    <section v-if="k.moves || k.other" class="wanted" aria-label="What is wanted of it">
+      <template v-if="k.moves">
+        <p class="figures" data-test="kin-steps">
+          <b>{{ steps }}</b> <button type="button" class="plain" @click="k.reset()">start over</button>
+        </p>
+        <p v-if="k.between" class="figures">
+          <template v-if="k.between.keeps">Keeps its distance: </template><template v-else>Cannot keep its distance: </template>
+          <template v-for="(one, i) in k.neighbours" :key="one.id"
+            >{{ i ? ', ' : '' }}ΔE {{ k.between.differences[i]?.toFixed(1) }} from {{ one.name }}</template
+          >
+        </p>
+        <label class="made"
+          >made
+          <select v-model="k.from" data-test="kin-from">
+            <option v-for="made in MADE" :key="made.value" :value="made.value">{{ made.title }}</option>
+          </select></label
+        >
+      </template>
+      <template v-else-if="k.other">
+        <p>
+          <b>{{ pile.name }}</b> and <b>{{ k.other.name }}</b> into one
+          <button type="button" class="plain" @click="k.reset()">leave it</button>
+        </p>
+        <Slider
+          label="Parts of each"
+          :min="0"
+          :max="RATIOS.length - 1"
+          :step="1"
+          :model-value="at"
+          :says="`${k.ratio[0]} : ${k.ratio[1]}`"
+          @update:model-value="k.ratio = RATIOS[$event]!"
+        />
+      </template>
+      <template v-if="k.plan">
+        <RecipeSteps :mixture="k.plan" :amount-ml="3" data-test="kin-recipe" />
+        <p v-if="k.moves && k.found" class="figures quiet">
+          {{ valueDifference(k.found.valueError) }} than wanted, ΔE {{ k.found.deltaE00.toFixed(1) }}
+        </p>
+        <p v-if="isShort" class="strong">
+          {{ k.from === 'it' ? 'This pile does not come there by additions.' : 'These tubes do not come there.' }}
+        </p>
+        <div class="do">
+          <button type="button" class="main-key" data-test="keep-child" @click="emit('child')">Keep as a child <kbd>Enter</kbd></button>
+          <button v-if="k.moves" type="button" class="plain-key" @click="emit('itself')">
+            {{ k.isMixed ? 'Added to the pile itself' : 'Change the pile itself' }}
+          </button>
+        </div>
+      </template>
+      <p v-else-if="k.failed" class="strong">Nothing that can be added brings it nearer.</p>
+      <p v-else class="quiet">Working out what to add…</p>
+    </section>
+    <section v-else-if="pourable.length > 0" aria-label="Two piles into one">
+      <h2>Into one with</h2>
+      <div class="chips">
+        <button v-for="one in pourable" :key="one.id" type="button" class="chip" :title="one.name" @click="k.pourWith(one.id)">
+          <span class="colour" :style="{ background: show(lookNow(one)).css }" />
+          <span class="figures">{{ value(one) }}</span> <span class="name">{{ one.name }}</span>
+        </button>
+      </div>
+    </section>
+    <p v-if="k.plan" class="for-readers" role="status">{{ k.comesOf }}: {{ k.words.join(', ') }}, {{ partsText(1) }}</p>
+  </div>
+</template>
+
+<style scoped>
+.kin {
+  display: grid;
+  gap: calc(3 * var(--unit));
+}
+.keys {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(86px, 1fr));
+  gap: calc(2 * var(--unit));
+}
+.key {
+  min-height: 48px;
+  font-weight: 700;
+  border: 1px solid currentColor;
+  border-radius: 4px;
+}
+.key kbd {
+  border: 0;
+  font-weight: 400;
+  padding: 0;
+}
+.small {
+  min-width: 76px;
+  min-height: 44px;
+}
+.toward {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: calc(3 * var(--unit));
+}
+select {
+  min-height: 44px;
+  max-width: 100%;
+  color: inherit;
+  background: var(--surround);
+  border-bottom: 1px solid currentColor;
+}
+.wanted {
+  display: grid;
+  gap: calc(2 * var(--unit));
+}
+.do {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: calc(2 * var(--unit));
+}
+.plain-key {
+  min-height: 56px;
+  border: 1px solid currentColor;
+  border-radius: 4px;
+}
+.plain {
+  min-height: 44px;
+  text-decoration: underline;
+}
+.made {
+  display: flex;
+  align-items: center;
+  gap: calc(2 * var(--unit));
+}
+.strong {
+  font-weight: 700;
+}
+.chips {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(min(180px, 100%), 1fr));
+  gap: 0 calc(3 * var(--unit));
+}
+.chip {
+  display: grid;
+  grid-template-columns: 34px 30px minmax(0, 1fr);
+  gap: calc(2 * var(--unit));
+  align-items: center;
+  min-height: 44px;
+  text-align: left;
+}
+.colour {
+  height: 30px;
+}
+.name {
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+</style>

@@ -1,0 +1,129 @@
+<script setup lang="ts">
+import { CraftError, masstoneOf, type COMPARED_LIGHTS } from '@dusk/core';
+import type { MixtureSent, PileDto } from '@dusk/wire';
+import { labDto, mixtureDto } from '@dusk/wire/written';
+import { computed, ref, shallowRef, watch } from 'vue';
+import { useRouter } from 'vue-router';
+import ColourPair from '../chips/ColourPair.vue';
+import { LAMP_NAMES } from '../chips/lamps.ts';
+import Sheet from '../controls/Sheet.vue';
+import { engine, unlessGivenUp } from '../engine/engine.ts';
+import type { Remade } from '../engine/proposal.ts';
+import { useDesk } from '../engine/useDesk.ts';
+import { useSettings } from '../shell/settings.ts';
+import { usePiles } from './piles.ts';
+import TubeKeys from './TubeKeys.vue';
+import { useKnown } from './useKnown.ts';
+import { useWished, wishesOf } from './wished.ts';
+
+/** The colour of a pile from today's tubes, and how far the two will part under each lamp, told before it is mixed. */
+const open = defineModel<boolean>({ required: true });
+const props = defineProps<{ pile: PileDto }>();
+const router = useRouter();
+const desk = useDesk();
+const piles = usePiles();
+const settings = useSettings();
+const { short } = useKnown();
+/** What is left out here is another's business than the pile's own recipe. */
+const wished = computed(() => useWished().of(`remake ${props.pile.id}`));
+const found = shallowRef<readonly Remade[]>();
+const failure = ref('');
+const original = computed(() => desk.paintOfPile(props.pile.id));
+const lab = computed(() => masstoneOf(original.value));
+
+let asking: AbortController | undefined;
+watch(
+  [open, () => desk.desk, original, () => JSON.stringify(wished.value), () => settings.settings.dulling] as const,
+  async ([isOpen, laid, { K, S }, , dulling]) => {
+    asking?.abort();
+    failure.value = '';
+    if (!isOpen || !laid) return;
+    const own = (asking = new AbortController());
+    try {
+      const there = new Set(laid.laid.tubes.map(({ id }) => id));
+      const wishes = wishesOf(wished.value, dulling, (id) => there.has(id));
+      found.value = await unlessGivenUp(engine().ask('remake', { original: { K, S }, wishes }, { desk: laid, signal: own.signal }));
+    } catch (cause) {
+      if (!(cause instanceof CraftError)) throw cause;
+      found.value = undefined;
+      failure.value = cause.message;
+    }
+  },
+);
+const LIGHTS = Object.keys(LAMP_NAMES) as (typeof COMPARED_LIGHTS)[number][];
+/** What cannot be told by an eye at the easel. */
+const PASSES = 2;
+const says = (remade: Remade): string => {
+  const worst = LIGHTS.reduce((at, light) => (remade.differences[light] > remade.differences[at] ? light : at));
+  if (remade.differences[worst] <= PASSES) return 'holds under every lamp';
+  return remade.differences.D65 <= PASSES ? `parts by ${LAMP_NAMES[worst]}` : 'parts by day already';
+};
+async function take(remade: Remade): Promise<void> {
+  const { id: remakeOfId, name, paintingId, ml, purpose, layer } = props.pile;
+  const id = crypto.randomUUID();
+  const kept = await piles.make(
+    [
+      {
+        do: 'pile.add',
+        id,
+        remakeOfId,
+        ...(paintingId !== null && { paintingId }),
+        name: `${name}, remade`.slice(0, 80),
+        target: { kind: 'absolute', lab: labDto(lab.value) },
+        plan: mixtureDto(remade.mixture) as unknown as MixtureSent,
+        ml,
+        layer,
+        purpose: { ...(purpose.thing && { thing: purpose.thing }), ...(purpose.zone && { zone: purpose.zone }) },
+      },
+    ],
+    `“${name}” is to be remade`,
+  );
+  if (!kept) return;
+  open.value = false;
+  await router.push({ name: 'mixing', params: { paintingId, pileId: id } });
+}
+</script>
+
+<template>
+  <Sheet v-model="open" :label="`Remake ${pile.name} from today’s tubes`" wide judging>
+    <h2>{{ pile.name }}, from today’s tubes</h2>
+    <TubeKeys :wished="wished" />
+    <p v-if="failure" role="alert" class="strong">{{ failure }}</p>
+    <article v-for="(remade, i) in found" :key="i" class="remade" data-test="remade">
+      <div class="side"><ColourPair :target="lab" :mixed="remade.lab" :height="56" /></div>
+      <div>
+        <p class="figures">{{ short(remade.mixture) }}</p>
+        <p class="strong">{{ says(remade) }}</p>
+        <ul class="figures">
+          <li v-for="light in LIGHTS" :key="light">{{ LAMP_NAMES[light] }} ΔE {{ remade.differences[light].toFixed(1) }}</li>
+        </ul>
+      </div>
+      <v-btn variant="outlined" :aria-label="`Remake it as ${short(remade.mixture)}`" @click="take(remade)">Take</v-btn>
+    </article>
+    <p v-if="!found && !failure" class="quiet">Looking for it among today’s tubes…</p>
+    <div class="foot-keys"><v-btn @click="open = false">Not now</v-btn></div>
+  </Sheet>
+</template>
+
+<style scoped>
+.remade {
+  display: grid;
+  grid-template-columns: 112px minmax(0, 1fr) auto;
+  gap: calc(4 * var(--unit));
+  align-items: center;
+  border-top: 1px solid var(--surround-line);
+  padding-top: calc(3 * var(--unit));
+}
+ul {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 calc(4 * var(--unit));
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  font-size: var(--size-note);
+}
+.strong {
+  font-weight: 700;
+}
+</style>

@@ -1,0 +1,76 @@
+<script setup lang="ts">
+import { show, temperatureWord, valueOfLightness, type Lab } from '@dusk/core';
+import { computed, proxyRefs } from 'vue';
+import { useSettings } from '../shell/settings.ts';
+import { useKnown } from './useKnown.ts';
+import type { StringState } from './useString.ts';
+
+/** A string as it would be: its piles touching, what each takes, how many measurings there are, where a step is too small or a jump. */
+const props = defineProps<{ string: StringState }>();
+const emit = defineEmits<{ keep: [] }>();
+const s = proxyRefs(props.string);
+const settings = useSettings();
+const { short } = useKnown();
+const gaps = computed(() => new Map(s.beyond.map(({ at, says }) => [at, says])));
+const value = (lab: Lab): string => settings.valueText(valueOfLightness(lab[0]));
+const warmth = (lab: Lab): string => temperatureWord(settings.temperatureOf(lab));
+/** Other piles of the string have only their places so far. */
+const named = (text: string): string => text.replace(/another pile/g, 'another of the string');
+</script>
+
+<template>
+  <section v-if="s.proposed" class="plan" aria-label="The string as it would be" data-test="string-plan">
+    <div class="chips squints" :style="{ '--n': s.proposed.piles.length }">
+      <span v-for="(one, at) in s.proposed.piles" :key="at" class="chip" :style="{ background: show(one.lab).css }" />
+    </div>
+    <div class="values figures" :style="{ '--n': s.proposed.piles.length }">
+      <b v-for="(one, at) in s.proposed.piles" :key="at">{{ value(one.lab) }}</b>
+    </div>
+    <div class="sum">
+      <p class="figures" data-test="string-says">
+        <b>{{ s.proposed.measurings }} measurings</b> for {{ s.proposed.piles.length }} piles; steps of ΔE
+        {{ Math.min(...s.proposed.steps).toFixed(1) }} to {{ Math.max(...s.proposed.steps).toFixed(1) }}
+      </p>
+      <button type="button" class="main-key" data-test="keep-string" @click="emit('keep')">Keep the string <kbd>Enter</kbd></button>
+    </div>
+    <ol class="figures">
+      <li v-for="(one, at) in s.proposed.piles" :key="at">
+        <b>{{ value(one.lab) }}</b> {{ warmth(one.lab) }}
+        <span class="quiet">{{ one.isPile === undefined ? named(short(one.mixture)) : 'as it is' }}</span>
+        <b v-if="gaps.get(at)"> · {{ gaps.get(at) }} to the next</b>
+      </li>
+    </ol>
+  </section>
+</template>
+
+<style scoped>
+.plan {
+  display: grid;
+  gap: calc(2 * var(--unit));
+}
+.chips,
+.values {
+  display: grid;
+  grid-template-columns: repeat(var(--n), minmax(0, 1fr));
+}
+.chip {
+  height: 96px;
+}
+.values {
+  font-size: var(--size-lead);
+  margin-top: calc(-1 * var(--unit));
+}
+.sum {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  gap: calc(3 * var(--unit));
+}
+ol {
+  margin: 0;
+  padding-left: calc(6 * var(--unit));
+  font-size: var(--size-note);
+  line-height: 1.35;
+}
+</style>

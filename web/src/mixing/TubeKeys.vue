@@ -1,0 +1,96 @@
+<script setup lang="ts">
+import { show } from '@dusk/core';
+import { useDesk } from '../engine/useDesk.ts';
+import { leaveOut, mustHave, type Wished } from './wished.ts';
+
+/** The palette's tubes: a press leaves one out and the answer changes at once; the key beside it says that it must be in. */
+const props = defineProps<{ wished: Wished }>();
+const desk = useDesk();
+const isOut = (id: string): boolean => props.wished.leftOut.includes(id);
+const isMust = (id: string): boolean => props.wished.must.includes(id);
+</script>
+
+<template>
+  <ul class="tubes" aria-label="Tubes of the palette">
+    <li v-for="tube in desk.paletteTubes" :key="tube.id" :class="{ out: isOut(tube.id), must: isMust(tube.id) }">
+      <button
+        type="button"
+        class="tube"
+        :aria-pressed="!isOut(tube.id)"
+        :aria-label="isOut(tube.id) ? `${tube.name}, left out` : tube.name"
+        :title="isOut(tube.id) ? 'Take it back' : 'Leave it out'"
+        data-test="tube-key"
+        @click="leaveOut(wished, tube.id)"
+      >
+        <span class="paint" :style="{ background: show(tube.masstone).css }" />
+        <span class="name">{{ tube.name }}</span>
+      </button>
+      <button
+        type="button"
+        class="in"
+        :aria-pressed="isMust(tube.id)"
+        :aria-label="`${tube.name} must be in it`"
+        title="Must be in it"
+        @click="mustHave(wished, tube.id)"
+      >
+        must
+      </button>
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+.tubes {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(min(186px, 100%), 1fr));
+  gap: 0 calc(3 * var(--unit));
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+li {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  align-items: stretch;
+}
+.tube {
+  display: grid;
+  grid-template-columns: 22px minmax(0, 1fr);
+  gap: calc(2 * var(--unit));
+  align-items: center;
+  min-height: 44px;
+  text-align: left;
+  font-size: var(--size-note);
+  line-height: 1.1;
+}
+.paint {
+  height: 26px;
+}
+.name {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  display: -webkit-box;
+  -webkit-line-clamp: 2;
+  -webkit-box-orient: vertical;
+}
+.out .paint {
+  opacity: 0.25;
+}
+.out .name {
+  text-decoration: line-through;
+}
+.in {
+  min-width: 44px;
+  font-size: var(--size-note);
+  color: var(--surround-soft);
+}
+.must .in {
+  font-weight: 700;
+  color: var(--surround-ink);
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+.must .name {
+  font-weight: 700;
+}
+</style>

@@ -1,0 +1,214 @@
+import { betweenNeighbours, compareColours, masstoneOf, paintOfMixture, type Child, type Lab, type Mixture } from '@dusk/core';
+import type { PileDto } from '@dusk/wire';
+import { labOfDto } from '@dusk/wire/written';
+import { computed, onScopeDispose, reactive, ref, shallowRef, watch, type Ref } from 'vue';
+import { useRoute } from 'vue-router';
+import { engine, unlessGivenUp, type Desk } from '../engine/engine.ts';
+import { useDesk } from '../engine/useDesk.ts';
+import { usePaintings } from '../paintings/paintings.ts';
+import { useSettings } from '../shell/settings.ts';
+import { useTubes } from '../tubes/tubes.ts';
+import { A_PRESS, addedTo, childName, childOps, isMoved, kinOf, noSteps, poured, type KinStep } from './kin.ts';
+import { useMothers } from './mothers.ts';
+import { lookNow, usePiles } from './piles.ts';
+
+/** How a relative is made: from the pile itself, or from tubes alone. */
+export type MadeFrom = 'it' | 'tubes';
+const CHILD_ML = 3;
+
+/**
+ * What is wanted of a pile by steps (darker, in shadow, toward another), and the additions that do it,
+ * live; or the pile and another one into one. Taken as a child, or as a change to the pile itself.
+ */
+export function useKin(pile: Ref<PileDto>, active: Ref<boolean>) {
+  const route = useRoute();
+  const piles = usePiles();
+  const desk = useDesk();
+  const tubes = useTubes();
+  const paintings = usePaintings();
+  const settings = useSettings();
+  const mothers = useMothers();
+  const steps = reactive(noSteps());
+  /** What it is stepped toward: a pile or a tube. */
+  const aimId = ref('');
+  /** The pile that this one is poured into one with, and how many parts of each. */
+  const withId = ref('');
+  const ratio = ref<readonly [number, number]>([1, 1]);
+  const from = ref<MadeFrom>('it');
+
+  const lab = computed(() => lookNow(pile.value));
+  const labOf = (id: string): Lab | undefined => {
+    const other = piles.byId.get(id);
+    return other ? lookNow(other) : tubes.byId.get(id)?.masstone;
+  };
+  const ceiling = computed(() => paintings.onEasel?.ceiling ?? undefined);
+  const other = computed(() => piles.byId.get(withId.value));
+  const pouring = computed<Mixture | undefined>(() => {
+    if (!other.value) return undefined;
+    const leaf = ({ id, stages }: PileDto) => ({ pile: id, ...(stages.length > 0 && { stage: stages.at(-1)!.id }) });
+    return poured(leaf(pile.value), leaf(other.value), ratio.value);
+  });
+
+  /** Distances to its neighbours hold whatever else is changed. */
+  const neighbours = computed(() =>
+    (pile.value.purpose.neighbours ?? []).flatMap(({ pileId, least, most }) => {
+      const at = labOf(pileId);
+      return at ? [{ id: pileId, name: piles.byId.get(pileId)?.name ?? '', lab: at, least, most }] : [];
+    }),
+  );
+  const between = computed(() => {
+    const wished = kinOf(lab.value, steps, labOf(aimId.value), ceiling.value);
+    const bound = neighbours.value.filter(({ least, most }) => least !== undefined || most !== undefined);
+    return bound.length === 0 || !isMoved(steps) ? undefined : betweenNeighbours(wished, bound);
+  });
+  const wanted = computed<Lab>(() => between.value?.lab ?? kinOf(lab.value, steps, labOf(aimId.value), ceiling.value));
+  const moves = computed(() => isMoved(steps));
+
+  const withPile = shallowRef<Desk>();
+  let laying: AbortController | undefined;
+  const clear = (): void => {
+    laying?.abort();
+    if (withPile.value) engine().clear(withPile.value);
+    withPile.value = undefined;
+  };
+  watch(
+    [active, () => pile.value.id, () => pile.value.stages.at(-1)?.id, () => pile.value.plan, () => desk.desk] as const,
+    async ([isActive]) => {
+      clear();
+      if (!isActive || !desk.desk) return;
+      const own = (laying = new AbortController());
+      const laid = await desk.layWith([pile.value.id], own.signal);
+      if (laid && own.signal.aborted) engine().clear(laid);
+      else withPile.value = laid;
+    },
+    { immediate: true },
+  );
+
+  const found = shallowRef<Pick<Child, 'mixture' | 'lab' | 'deltaE00' | 'valueError'>>();
+  /** Nothing that is added brings it nearer. */
+  const failed = ref(false);
+  let asking: AbortController | undefined;
+  watch(
+    [withPile, () => desk.desk, () => wanted.value.join(), from, moves, () => settings.settings.dulling] as const,
+    async ([laid, palette, , made, isWanted, dulling]) => {
+      asking?.abort();
+      if (!laid || !palette || !isWanted) {
+        found.value = undefined;
+        return;
+      }
+      const own = (asking = new AbortController());
+      const since = performance.now();
+      const target = wanted.value;
+      const asked = { signal: own.signal };
+      const answer =
+        made === 'it'
+          ? await unlessGivenUp(engine().ask('child', { motherId: pile.value.id, target }, { ...asked, desk: laid }))
+          : (await unlessGivenUp(engine().ask('solve', { target, wishes: { dulling } }, { ...asked, desk: palette })))?.proposals;
+      if (own.signal.aborted || !answer) return;
+      found.value = answer[0];
+      failed.value = answer.length === 0;
+      performance.measure('kin follows', { start: since, end: performance.now() });
+    },
+  );
+  onScopeDispose(() => {
+    asking?.abort();
+    clear();
+  });
+
+  /** The colour that is shown beside the pile: of the recipe once there is one. */
+  const pouredLab = computed(() => pouring.value && masstoneOf(paintOfMixture(pouring.value, (source) => desk.paintOf(source).paint)));
+  const plan = computed<Mixture | undefined>(() => (moves.value ? found.value?.mixture : pouring.value));
+  const shown = computed<Lab | undefined>(() => (moves.value ? (found.value?.lab ?? wanted.value) : pouredLab.value));
+  const words = computed(() => (shown.value ? compareColours(shown.value, lab.value, settings.settings.warmBlue).words : []));
+  const comesOf = computed(() => {
+    if (!moves.value && other.value) return `${pile.value.name} and ${other.value.name}`.slice(0, 80);
+    return childName(pile.value.name, words.value, steps);
+  });
+
+  function step(by: KinStep, way: number): void {
+    withId.value = '';
+    const next = steps[by] + A_PRESS[by] * way;
+    steps[by] = by === 'shadow' || by === 'off' ? Math.max(0, Math.min(12, next)) : next;
+  }
+  function aimAt(id: string): void {
+    aimId.value = id;
+    steps.toward = id === '' ? 0 : steps.toward || 3;
+    withId.value = '';
+  }
+  function pourWith(id: string): void {
+    Object.assign(steps, noSteps());
+    withId.value = id;
+    ratio.value = [1, 1];
+  }
+  function reset(): void {
+    Object.assign(steps, noSteps());
+    aimId.value = withId.value = '';
+  }
+  watch(() => pile.value.id, reset);
+  watch(
+    () => String(route.query['with'] ?? ''),
+    (id) => id && id !== pile.value.id && piles.byId.has(id) && pourWith(id),
+    { immediate: true },
+  );
+
+  /** @returns the id of the child, where it was kept */
+  async function keepChild(): Promise<string | undefined> {
+    if (!plan.value || !shown.value) return undefined;
+    const id = crypto.randomUUID();
+    const target = moves.value ? wanted.value : shown.value;
+    const child = { id, name: comesOf.value, lab: target, plan: plan.value, ml: CHILD_ML, steps: { ...steps } };
+    if (!(await piles.make(childOps(pile.value, child), `Kept “${child.name}”`))) return undefined;
+    reset();
+    return id;
+  }
+
+  const isMixed = computed(() => pile.value.there > 0);
+  /** Changes the pile itself: what is planned is planned anew, to what lies there the additions are recorded. */
+  async function changeItself(): Promise<boolean> {
+    if (!plan.value || !shown.value) return false;
+    const target = moves.value ? wanted.value : shown.value;
+    if (isMixed.value) {
+      const { id, version, name } = pile.value;
+      const to = { kind: 'absolute' as const, lab: { L: target[0], a: target[1], b: target[2] } };
+      const made = await piles.make(
+        [{ do: 'pile.change', id, version, target: to }, ...addedTo(pile.value, plan.value, tubes.byId, piles.byId)],
+        `Changed “${name}” itself`,
+      );
+      if (made) reset();
+      return made;
+    }
+    const { proposals } = await engine().ask('solve', { target }, { desk: desk.desk! });
+    const changed = await mothers.change(pile.value, proposals[0]!.mixture, `Changed “${pile.value.name}” itself`, target);
+    if (changed || mothers.asked) reset();
+    return changed;
+  }
+
+  const targetLab = computed(() => (pile.value.target ? labOfDto(pile.value.target.lab) : undefined));
+  return {
+    steps,
+    aimId,
+    withId,
+    other,
+    ratio,
+    from,
+    moves,
+    wanted,
+    between,
+    neighbours,
+    found,
+    failed,
+    plan,
+    shown,
+    words,
+    comesOf,
+    isMixed,
+    targetLab,
+    step,
+    aimAt,
+    pourWith,
+    reset,
+    keepChild,
+    changeItself,
+  };
+}
+export type KinState = ReturnType<typeof useKin>;
