@@ -1,12 +1,14 @@
 <script setup lang="ts">
-import { show, type Lab } from '@dusk/core';
+import { type Lab } from '@dusk/core';
 import { computed } from 'vue';
+import { useWhite } from '../mixing/white.ts';
 
 /** Two colours that are compared: they touch along an edge, with nothing between. */
+const white = useWhite();
 const props = defineProps<{ target?: Lab | null; mixed?: Lab | undefined; height?: number }>();
 
-const target = computed(() => (props.target ? show(props.target) : undefined));
-const mixed = computed(() => (props.mixed ? show(props.mixed) : undefined));
+const target = computed(() => (props.target ? white.shown(props.target) : undefined));
+const mixed = computed(() => (props.mixed ? white.shown(props.mixed) : undefined));
 const beyond = computed(() => target.value?.inDisplay === false || mixed.value?.inDisplay === false);
 </script>
 

@@ -47,9 +47,12 @@ const FRACTIONS: readonly (readonly [share: number, text: string])[] = [
   [1, ''],
 ];
 const LEAST_FRACTION = 0.1;
+const WEIGHED = 20;
 
 /** Parts as a painter reads them: `1½`, `⅙`; so little that no knife divides it as a decimal. */
 export function partsText(parts: number): string {
+  // So many parts are weighed, not divided with a knife.
+  if (parts >= WEIGHED && !Number.isInteger(parts)) return parts.toFixed(1);
   if (parts < LEAST_FRACTION) return parts < 0.01 ? parts.toFixed(3) : parts.toFixed(2);
   const whole = Math.floor(parts + 1e-9);
   const rest = parts - whole;

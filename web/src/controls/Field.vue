@@ -40,6 +40,10 @@ label {
 .line:focus-within {
   border-bottom-color: rgb(var(--v-theme-secondary));
 }
+/* No colour of the studio's beside what is judged. */
+.judging .line:focus-within {
+  border-bottom-color: var(--surround-ink);
+}
 input {
   flex: 1;
   min-width: 0;

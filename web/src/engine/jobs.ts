@@ -22,13 +22,13 @@ import {
   type Lab,
   type Leaf,
   type Mixture,
+  type Offer,
   type PaintCurves,
   type Palette,
   type PaletteMix,
   type PaletteTube,
   type ReachMap,
   type Recall,
-  type Recipe,
   type Remembered,
   type StringWish,
   type Trust,
@@ -127,6 +127,16 @@ function* asStep<T>(work: () => T): InSteps<T> {
 
 export const leafKey = (source: Leaf): string => ('tube' in source ? `${source.tube} ${source.state}` : `${source.pile} ${source.stage}`);
 
+const TENTHS = 10;
+/** Exact shares in parts of a hundred, to a tenth: what a scale reads. */
+function inHundred<R extends { readonly mixture: Mixture }>(polished: R): R {
+  const [heap, ...more] = polished.mixture.heaps;
+  if (!heap || more.length > 0) return polished;
+  const whole = heap.ingredients.reduce((sum, { parts }) => sum + parts, 0);
+  const inParts = (parts: number): number => Math.max(1, Math.round((100 * TENTHS * parts) / whole)) / TENTHS;
+  return { ...polished, mixture: { heaps: [{ ingredients: heap.ingredients.map((one) => ({ ...one, parts: inParts(one.parts) })) }] } };
+}
+
 /** Every job but those on pictures, as work in steps. */
 export const DOING: {
   readonly [N in Exclude<JobName, PictureJob>]: (needs: Jobs[N]['needs'], desk: Prepared | undefined) => InSteps<Jobs[N]['answers']>;
@@ -134,11 +144,9 @@ export const DOING: {
   solve: ({ target, wishes, exactly }, desk) =>
     asStep(() => {
       const { reach, recipes } = solve(desk!.palette, target, wishes);
-      const polished = (offer: Recipe): Recipe => ({ ...offer, ...polish(desk!.palette, offer, target) });
-      return {
-        reach,
-        proposals: recipes.map((offer) => proposalOf(exactly ? { ...offer, ...polished(offer) } : offer, sourceOn(desk!.laid))),
-      };
+      const sourceOf = sourceOn(desk!.laid);
+      const measured = (offer: Offer): Offer => (exactly ? { ...offer, ...inHundred(polish(desk!.palette, offer, target)) } : offer);
+      return { reach, proposals: recipes.map((offer) => proposalOf(measured(offer), sourceOf)) };
     }),
   child: ({ motherId, target }, desk) =>
     asStep(() => {

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { mdiBrightness6, mdiCheck, mdiChevronLeft, mdiClose, mdiVolumeHigh } from '@mdi/js';
-import { show, valueOfLightness } from '@dusk/core';
+import { valueOfLightness } from '@dusk/core';
 import { labOfDto } from '@dusk/wire/written';
 import { useLocalStorage, useWakeLock } from '@vueuse/core';
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
+import { useWhite } from './white.ts';
 import { useRoute, useRouter } from 'vue-router';
 import { usePaintings } from '../paintings/paintings.ts';
 import { useSettings } from '../shell/settings.ts';
@@ -16,6 +17,7 @@ import { lookNow, usePiles } from './piles.ts';
 import { useKnown } from './useKnown.ts';
 
 /** One recipe, one string, or all that is planned, to be read from two metres, step by step; a tap anywhere goes on. */
+const white = useWhite();
 const route = useRoute();
 const router = useRouter();
 const piles = usePiles();
@@ -129,13 +131,13 @@ onBeforeUnmount(() => {
     </header>
     <div class="pair">
       <figure v-for="half in halves" :key="half.what">
-        <div class="half" :style="{ background: show(half.lab).css }" />
+        <div class="half" :style="{ background: white.shown(half.lab).css }" />
         <figcaption>{{ half.what }}</figcaption>
       </figure>
     </div>
     <div class="step" aria-live="polite">
       <figure class="after">
-        <div class="chip" :style="{ background: show(page.chip).css }" />
+        <div class="chip" :style="{ background: white.shown(page.chip).css }" />
         <figcaption>the pile then</figcaption>
       </figure>
       <div>
@@ -147,7 +149,7 @@ onBeforeUnmount(() => {
     </div>
     <footer class="figures count">
       <v-btn :icon="mdiChevronLeft" size="56" :disabled="at === 0" aria-label="A step back" title="A step back (←)" @click.stop="go(-1)" />
-      <span
+      <span data-test="count"
         >{{ Math.min(at + 1, pages.length) }} of {{ pages.length }}
         <span v-if="at < pages.length - 1">· tap or <kbd>Space</kbd> for the next</span></span
       >

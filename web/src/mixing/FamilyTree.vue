@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { isPile, leavesOf, show, valueOfLightness } from '@dusk/core';
+import { isPile, leavesOf, valueOfLightness } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { computed } from 'vue';
+import { useWhite } from './white.ts';
 import { useDesk } from '../engine/useDesk.ts';
 import { useSettings } from '../shell/settings.ts';
 import { useTubes } from '../tubes/tubes.ts';
@@ -9,6 +10,7 @@ import { tubesIn } from './kin.ts';
 import { lookNow, usePiles } from './piles.ts';
 
 /** The family a pile belongs to: its mothers above, its children below with what each takes beside it; and the tubes it comes to. */
+const white = useWhite();
 const props = defineProps<{ pile: PileDto }>();
 const piles = usePiles();
 const desk = useDesk();
@@ -73,7 +75,7 @@ const value = (pile: PileDto): string => settings.valueText(valueOfLightness(loo
           :aria-current="line.pile.id === pile.id ? 'true' : undefined"
           :to="{ name: 'mixing', params: { paintingId: line.pile.paintingId, pileId: line.pile.id } }"
         >
-          <span class="chip" :style="{ background: show(lookNow(line.pile)).css }" />
+          <span class="chip" :style="{ background: white.shown(lookNow(line.pile)).css }" />
           <span class="figures"
             ><b>{{ value(line.pile) }}</b> {{ line.pile.name }}<br v-if="line.takes" /><span class="quiet takes">{{
               line.takes

@@ -40,7 +40,7 @@ const words = (chip: string, lab: Lab): string => {
 
 <template>
   <div class="stage">
-    <div class="halves squints" :class="{ laid: on }" :style="on ? { background: white.shown(on).css } : {}">
+    <div class="halves squints" data-drop="stage" :class="{ laid: on }" :style="on ? { background: white.shown(on).css } : {}">
       <div
         v-for="half in halves"
         :key="`${half.chip} ${half.what}`"

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { IN_REACH, show, valueOfLightness } from '@dusk/core';
+import { IN_REACH, valueOfLightness } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { computed, proxyRefs } from 'vue';
+import { useWhite } from './white.ts';
 import { partsText, valueDifference } from '../chips/words.ts';
 import Slider from '../controls/Slider.vue';
 import { useDesk } from '../engine/useDesk.ts';
@@ -12,6 +13,7 @@ import RecipeSteps from './RecipeSteps.vue';
 import type { KinState } from './useKin.ts';
 
 /** A pile's relatives: what is wanted of it by steps, two piles into one, and the family they come from. */
+const white = useWhite();
 const props = defineProps<{ pile: PileDto; kin: KinState }>();
 const emit = defineEmits<{ child: []; itself: [] }>();
 const desk = useDesk();
@@ -160,7 +162,7 @@ const value = (pile: PileDto): string => settings.valueText(valueOfLightness(loo
       <h2>Into one with</h2>
       <div class="chips">
         <button v-for="one in pourable" :key="one.id" type="button" class="chip" :title="one.name" @click="k.pourWith(one.id)">
-          <span class="colour" :style="{ background: show(lookNow(one)).css }" />
+          <span class="colour" :style="{ background: white.shown(lookNow(one)).css }" />
           <span class="figures">{{ value(one) }}</span> <span class="name">{{ one.name }}</span>
         </button>
       </div>

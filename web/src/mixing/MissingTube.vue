@@ -1,10 +1,8 @@
 <script setup lang="ts">
-import { colourFromWords, CraftError, mixtureOf, type Lab, type Recall, type Suspect } from '@dusk/core';
+import { colourFromWords, CraftError, mixtureOf, show, type Lab, type Recall, type Suspect } from '@dusk/core';
 import { mixtureDto } from '@dusk/wire/written';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import ColourPair from '../chips/ColourPair.vue';
-import { show } from '@dusk/core';
 import Field from '../controls/Field.vue';
 import Sheet from '../controls/Sheet.vue';
 import { engine, unlessGivenUp } from '../engine/engine.ts';
@@ -149,7 +147,7 @@ async function take(suspect: Suspect): Promise<void> {
     <p v-if="wrong" role="alert" class="strong">{{ wrong }}</p>
     <p v-if="advice" class="strong" role="status" data-test="recall-advice">{{ advice }}</p>
     <article v-for="suspect in suspects" :key="suspect.id" class="suspect" data-test="suspect">
-      <div class="side"><ColourPair :target="lab ?? null" :mixed="tubes.byId.get(suspect.id)?.masstone" :height="44" /></div>
+      <span class="paint large" :style="{ background: show(tubes.byId.get(suspect.id)!.masstone).css }" />
       <div>
         <p class="strong figures">{{ nameOf(suspect.id) }}, {{ (100 * suspect.likelihood).toFixed(0) }} %</p>
         <p class="figures">{{ sharesOf(suspect) }}</p>
@@ -207,9 +205,16 @@ async function take(suspect: Suspect): Promise<void> {
   background: var(--surround);
   border-bottom: 1px solid currentColor;
 }
+/* Fields shrink. */
+.looked > * {
+  min-width: 0;
+}
+.large {
+  height: 52px;
+}
 .suspect {
   display: grid;
-  grid-template-columns: 88px minmax(0, 1fr) auto;
+  grid-template-columns: 52px minmax(0, 1fr) auto;
   gap: calc(4 * var(--unit));
   align-items: center;
   border-top: 1px solid var(--surround-line);

@@ -2,6 +2,7 @@
 import { mdiPlus } from '@mdi/js';
 import { temperatureWord, valueOfLightness } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
+import { MOST_LAYERS } from '@dusk/wire/limits';
 import { labOfDto } from '@dusk/wire/written';
 import { computed, ref } from 'vue';
 import { useRoute } from 'vue-router';
@@ -28,6 +29,10 @@ const recalling = ref(false);
 
 const opened = computed(() => piles.byId.get(String(route.params['pileId'] ?? '')));
 const planned = computed(() => piles.list.filter(({ stages, layer }) => stages.length === 0 && layer === (paintings.onEasel?.layer ?? 1)));
+/** Munsell chroma: 2 is a grey with a lean, 6 a quiet colour, 12 a strong one. */
+const CEILINGS = [1, 2, 3, 4, 5, 6, 7, 8, 10, 12] as const;
+const chosen = (event: Event): string => (event.target as HTMLSelectElement).value;
+const setPainting = (part: Parameters<typeof paintings.change>[1]): Promise<unknown> => paintings.change(paintings.onEasel!.id, part);
 const paintingId = computed(() => paintings.onEasel?.id ?? '');
 const standing = (pile: PileDto): string => {
   if (pile.stages.length === 0) return 'planned';
@@ -56,6 +61,25 @@ useShortcuts(() => [
     <template v-else>
       <header>
         <h1>Piles, dark to light</h1>
+        <div class="of-painting figures">
+          <label
+            >layer
+            <select :value="paintings.onEasel?.layer" data-test="layer" @change="setPainting({ layer: Number(chosen($event)) })">
+              <option v-for="layer in MOST_LAYERS" :key="layer" :value="layer">{{ layer }}</option>
+            </select></label
+          >
+          <label
+            >ceiling of strength
+            <select
+              :value="paintings.onEasel?.ceiling ?? ''"
+              data-test="ceiling"
+              @change="setPainting({ ceiling: chosen($event) === '' ? null : Number(chosen($event)) })"
+            >
+              <option value="">none</option>
+              <option v-for="ceiling in CEILINGS" :key="ceiling" :value="ceiling">{{ ceiling }}</option>
+            </select></label
+          >
+        </div>
         <div class="begin">
           <v-btn variant="outlined" :prepend-icon="mdiPlus" @click="making = true">A new pile&ensp;<kbd>n</kbd></v-btn>
           <v-btn variant="outlined" @click="logging = true">Log one already mixed&ensp;<kbd>l</kbd></v-btn>
@@ -103,6 +127,19 @@ header {
   justify-content: space-between;
   align-items: center;
   margin-bottom: calc(3 * var(--unit));
+}
+.of-painting {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 calc(5 * var(--unit));
+  margin-right: auto;
+  font-size: var(--size-note);
+}
+.of-painting select {
+  min-height: 44px;
+  color: inherit;
+  background: var(--surround);
+  border-bottom: 1px solid currentColor;
 }
 .begin {
   display: flex;

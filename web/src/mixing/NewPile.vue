@@ -112,28 +112,38 @@ async function keep(): Promise<void> {
         />
       </label>
       <p v-if="wrong" role="alert" class="strong">{{ wrong }}</p>
-      <ColourPair :target="target" :mixed="found?.lab" :height="110" />
+      <ColourPair :target="target" :mixed="found?.lab" :height="84" />
       <ValueLine :lab="target" />
       <p v-if="isHeld" class="figures">Held under the ceiling of strength, {{ ceiling }}.</p>
-      <Slider
-        label="value"
-        :min="0.5"
-        :max="9.7"
-        :step="0.1"
-        :model-value="munsell.value"
-        :says="settings.valueText(valueOfLightness(lab[0]))"
-        @update:model-value="dial({ value: $event })"
-      />
-      <Slider label="hue" :min="0" :max="99.5" :step="0.5" :model-value="hue" :says="hueText" @update:model-value="dial({ hue: $event })" />
-      <Slider
-        label="strength"
-        :min="0"
-        :max="16"
-        :step="0.2"
-        :model-value="Math.min(16, munsell.chroma)"
-        :says="strengthOf(lab).toFixed(1)"
-        @update:model-value="dial({ chroma: $event })"
-      />
+      <div class="dials">
+        <Slider
+          label="value"
+          :min="0.5"
+          :max="9.7"
+          :step="0.1"
+          :model-value="munsell.value"
+          :says="settings.valueText(valueOfLightness(lab[0]))"
+          @update:model-value="dial({ value: $event })"
+        />
+        <Slider
+          label="hue"
+          :min="0"
+          :max="99.5"
+          :step="0.5"
+          :model-value="hue"
+          :says="hueText"
+          @update:model-value="dial({ hue: $event })"
+        />
+        <Slider
+          label="strength"
+          :min="0"
+          :max="16"
+          :step="0.2"
+          :model-value="Math.min(16, munsell.chroma)"
+          :says="strengthOf(lab).toFixed(1)"
+          @update:model-value="dial({ chroma: $event })"
+        />
+      </div>
       <template v-if="found">
         <p class="figures">
           Mixed: <b>{{ valueDifference(found.valueError) }}</b>, {{ closeness(found.deltaE00) }}
@@ -155,8 +165,14 @@ async function keep(): Promise<void> {
   display: grid;
   gap: calc(3 * var(--unit));
 }
+.dials {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(160px, 1fr));
+  gap: calc(2 * var(--unit)) calc(6 * var(--unit));
+}
 .said {
   display: grid;
+  gap: var(--unit);
   font-size: var(--size-note);
 }
 .said input {

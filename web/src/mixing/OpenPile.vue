@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiBroom, mdiDeleteOutline, mdiHistory, mdiRecycle } from '@mdi/js';
-import { colourFromText, CraftError, hexToLab, paintOfMixture, show, type Lab } from '@dusk/core';
+import { colourFromText, CraftError, hexToLab, paintOfMixture, type Lab } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { computed, ref, toRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -163,6 +163,8 @@ const LARGE = 5;
 const isMixed = computed(() => state.value === 'mixed' && props.pile.there > 0);
 async function keepChild(): Promise<void> {
   await kin.keepChild();
+  // The two that were dropped on one another are no longer asked for.
+  if (route.query['with']) await router.replace({ query: {} });
 }
 async function keepString(): Promise<void> {
   const first = await string.keep();
@@ -285,7 +287,7 @@ useShortcuts(() => [
               :aria-checked="sight.lamp === lamp.lamp"
               @click="sight.lamp = lamp.lamp"
             >
-              <span class="lamp" :style="{ background: show(lamp.lab).css }" />
+              <span class="lamp" :style="{ background: white.shown(lamp.lab).css }" />
               <span class="lamp-name">{{ lamp.name }}</span>
             </button>
           </div>

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { mdiCheckboxBlankOutline, mdiCheckboxMarkedOutline } from '@mdi/js';
-import { show, type Mixture } from '@dusk/core';
+import { type Mixture } from '@dusk/core';
 import { computed, useTemplateRef } from 'vue';
+import { useWhite } from './white.ts';
 import { useBeads } from '../chips/beads.ts';
 import { mlText, mmText, partsText } from '../chips/words.ts';
 import { useKnown } from './useKnown.ts';
 
 /** A recipe as parts and beads of paint at true length, heap by heap, in the order of mixing. */
+const white = useWhite();
 const props = defineProps<{
   mixture: Mixture;
   amountMl: number;
@@ -51,7 +53,7 @@ const { widthOf, says } = useBeads(recipe, BESIDE_PX, () => heaps.value.flatMap(
           <span class="parts">{{ partsText(part.parts) }}</span>
           <span class="name">{{ part.name }}</span>
           <span class="mm">{{ mmText(part.beadMm) }}</span>
-          <span class="bead" :style="{ width: widthOf(part.beadMm), background: show(part.paint).css }" />
+          <span class="bead" :style="{ width: widthOf(part.beadMm), background: white.shown(part.paint).css }" />
         </li>
       </ul>
       <p v-else class="inline">
@@ -70,7 +72,7 @@ const { widthOf, says } = useBeads(recipe, BESIDE_PX, () => heaps.value.flatMap(
           :aria-label="`${step.name}: I’ve done this`"
           @click="emit('tick', first.length + i)"
         />
-        <span v-if="chips" class="after" :style="{ background: show(step.after).css }" title="the pile after this addition" />
+        <span v-if="chips" class="after" :style="{ background: white.shown(step.after).css }" title="the pile after this addition" />
         <span class="parts">{{ partsText(step.parts) }}</span>
         <span class="name"
           >{{ step.name
@@ -78,9 +80,9 @@ const { widthOf, says } = useBeads(recipe, BESIDE_PX, () => heaps.value.flatMap(
         >
         <template v-if="beads">
           <span class="mm">{{ mmText(step.beadMm) }}</span>
-          <span class="bead" :style="{ width: widthOf(step.beadMm), background: show(step.paint).css }" />
+          <span class="bead" :style="{ width: widthOf(step.beadMm), background: white.shown(step.paint).css }" />
         </template>
-        <span v-else class="swatch" :style="{ background: show(step.paint).css }" />
+        <span v-else class="swatch" :style="{ background: white.shown(step.paint).css }" />
       </li>
     </ol>
   </div>

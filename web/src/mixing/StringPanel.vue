@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { mdiMinus, mdiPlus } from '@mdi/js';
-import { ROUTES, show, valueOfLightness, type HeldInString, type Route } from '@dusk/core';
+import { ROUTES, valueOfLightness, type HeldInString, type Route } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { computed, proxyRefs } from 'vue';
+import { useWhite } from './white.ts';
 import Choice from '../controls/Choice.vue';
 import Slider from '../controls/Slider.vue';
 import { useSettings } from '../shell/settings.ts';
@@ -10,6 +11,7 @@ import { lookNow, usePiles } from './piles.ts';
 import type { StringState } from './useString.ts';
 
 /** A string: from this pile through others in even steps, as one plan of few measurings. */
+const white = useWhite();
 const props = defineProps<{ pile: PileDto; string: StringState }>();
 const s = proxyRefs(props.string);
 const piles = usePiles();
@@ -51,7 +53,7 @@ const KINDS = [
         :aria-pressed="s.stops.includes(one.id)"
         @click="s.toggle(one.id)"
       >
-        <span class="colour" :style="{ background: show(lookNow(one)).css }" />
+        <span class="colour" :style="{ background: white.shown(lookNow(one)).css }" />
         <span class="name figures">{{ value(lookNow(one)) }} {{ one.name }}</span>
       </button>
     </div>

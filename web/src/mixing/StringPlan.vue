@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import { show, temperatureWord, valueOfLightness, type Lab } from '@dusk/core';
+import { temperatureWord, valueOfLightness, type Lab } from '@dusk/core';
 import { computed, proxyRefs } from 'vue';
+import { useWhite } from './white.ts';
 import { useSettings } from '../shell/settings.ts';
 import { useKnown } from './useKnown.ts';
 import type { StringState } from './useString.ts';
 
 /** A string as it would be: its piles touching, what each takes, how many measurings there are, where a step is too small or a jump. */
+const white = useWhite();
 const props = defineProps<{ string: StringState }>();
 const emit = defineEmits<{ keep: [] }>();
 const s = proxyRefs(props.string);
@@ -21,7 +23,7 @@ const named = (text: string): string => text.replace(/another pile/g, 'another o
 <template>
   <section v-if="s.proposed" class="plan" aria-label="The string as it would be" data-test="string-plan">
     <div class="chips squints" :style="{ '--n': s.proposed.piles.length }">
-      <span v-for="(one, at) in s.proposed.piles" :key="at" class="chip" :style="{ background: show(one.lab).css }" />
+      <span v-for="(one, at) in s.proposed.piles" :key="at" class="chip" :style="{ background: white.shown(one.lab).css }" />
     </div>
     <div class="values figures" :style="{ '--n': s.proposed.piles.length }">
       <b v-for="(one, at) in s.proposed.piles" :key="at">{{ value(one.lab) }}</b>

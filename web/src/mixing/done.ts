@@ -12,7 +12,7 @@ const planText = ({ plan, ml }: PileDto): string => JSON.stringify([plan.heaps, 
 
 /** Which steps of which piles the painter has done, kept in this browser until the pile is mixed. */
 export const useDone = defineStore('done', () => {
-  const all = useLocalStorage<Record<string, Ticked>>('dusk.done', {});
+  const all = useLocalStorage<Record<string, Ticked>>('dusk.ticked', {});
   function stepsOf(pile: PileDto): readonly number[] {
     const known = all.value[pile.id];
     return known?.plan === planText(pile) ? known.steps : [];

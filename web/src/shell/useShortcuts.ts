@@ -20,7 +20,18 @@ const isWriting = (event: KeyboardEvent): boolean =>
 
 /** What the painter has gone to by key is pressed by Enter and Space as anywhere; after a press by hand they are the place's own. */
 const isPressing = ({ key, target }: KeyboardEvent): boolean =>
-  (key === 'Enter' || key === ' ') && target instanceof HTMLElement && target.matches('a:focus-visible, button:focus-visible');
+  (key === 'Enter' || key === ' ') && target instanceof HTMLElement && target.matches('a, button') && target !== pressedByHand;
+
+/** What a hand pressed last: it has the focus, but was not gone to. The browser's own mark for that changes with the first key. */
+let pressedByHand: Element | null = null;
+window.addEventListener(
+  'pointerdown',
+  ({ target }) => (pressedByHand = target instanceof Element ? target.closest('a, button') : null),
+  true,
+);
+window.addEventListener('focusin', ({ target }) => {
+  if (target !== pressedByHand) pressedByHand = null;
+});
 
 /** While a sheet is open, keys are its own. */
 const isCovered = (): boolean => document.querySelector('dialog[open]') !== null;

@@ -1,17 +1,21 @@
 <script setup lang="ts">
-import { hexToLab, show, valueOfLightness } from '@dusk/core';
+import { hexToLab, strengthOf, valueOfLightness } from '@dusk/core';
 import { useElementSize, useWindowSize } from '@vueuse/core';
 import { computed, nextTick, ref, shallowRef, useTemplateRef, watch } from 'vue';
+import { useWhite } from '../../mixing/white.ts';
 import { useRoute, useRouter } from 'vue-router';
 import { describe } from '../../chips/words.ts';
-import { lookNow, usePiles } from '../../mixing/piles.ts';
+import { usePiles } from '../../mixing/piles.ts';
 import { usePaintings } from '../../paintings/paintings.ts';
 import { useReference } from '../../reference/reference.ts';
+import { MOST_NEIGHBOURS } from '@dusk/wire/limits';
 import { useSettings } from '../settings.ts';
 import { layDabs, meantBy, sizeOf, type Strip } from './lay.ts';
 import LedgeFan from './LedgeFan.vue';
+import { useLifting, type Lifted } from './useLifting.ts';
 
 /** The strip of piles: left to right by value, which is never moved; above the line when warm and below when cool, as large as their amount. */
+const white = useWhite();
 const route = useRoute();
 const router = useRouter();
 const paintings = usePaintings();
@@ -47,20 +51,26 @@ const SAYS = { planned: 'planned', there: 'on the palette', gone: 'no longer on 
 const dabs = computed(() => {
   const all = piles.byValue;
   return all.map((pile) => {
-    const lab = lookNow(pile);
+    const lab = piles.seenNow(pile);
     const temperature = settings.temperatureOf(lab);
     const value = valueOfLightness(lab[0]);
     const state = pile.stages.length === 0 ? ('planned' as const) : pile.there > 0 ? ('there' as const) : ('gone' as const);
+    const isOther = pile.layer !== (paintings.onEasel?.layer ?? 1);
+    const ceiling = paintings.onEasel?.ceiling ?? undefined;
+    const isAbove = ceiling !== undefined && strengthOf(lab) > ceiling + 0.05;
     return {
       id: pile.id,
+      isOther,
+      isAbove,
+      number: value,
       name: pile.name,
-      css: show(lab).css,
+      css: white.shown(lab).css,
       state,
       size: sizeOf(state === 'there' ? pile.there : pile.ml, (all.length * USUAL_WIDTH_PX) / Math.max(320, width.value)),
       x: (across(value) / 100) * width.value,
       warmth: warmthOf(temperature),
       value: settings.valueText(value),
-      says: `${pile.name}, value ${settings.valueText(value)}, ${describe(lab, temperature)}, ${SAYS[state]}`,
+      says: `${pile.name}, value ${settings.valueText(value)}, ${describe(lab, temperature)}, ${SAYS[state]}${isOther ? `, layer ${pile.layer}` : ''}${isAbove ? ', above the ceiling of strength' : ''}`,
     };
   });
 });
@@ -94,6 +104,11 @@ const fanned = computed(() => dabs.value.filter(({ id }) => fan.value?.ids.inclu
 /** A press means the nearest, whichever dab lies on top; where several share a place they fan out. */
 function onPress(event: MouseEvent): void {
   if ((event.target as Element).closest('.fan')) return;
+  if (justDropped.value) {
+    event.preventDefault();
+    event.stopPropagation();
+    return;
+  }
   if (event.metaKey || event.ctrlKey || event.shiftKey || event.button !== 0) return;
   // A key's press on a link has no place.
   if (event.detail === 0) return;
@@ -107,6 +122,46 @@ function onPress(event: MouseEvent): void {
     if (ids[0] !== undefined) void router.push(to(ids[0]));
   }
 }
+
+/** Dabs are picked up: dropped on another they are to be mixed, held to what is judged they are neighbours. */
+const placeOf = (clientX: number, clientY: number): readonly [number, number] => {
+  const { left, top } = strip.value!.getBoundingClientRect();
+  return [clientX - left, line.value - (clientY - top)];
+};
+function dabAt(clientX: number, clientY: number, but?: string): string | undefined {
+  const [x, up] = placeOf(clientX, clientY);
+  const within = placed.value.laid.filter((dab) => dab.id !== but && Math.hypot(dab.x - x, dab.up - up) <= Math.max(22, dab.size / 2));
+  return within.sort((one, other) => Math.hypot(one.x - x, one.up - up) - Math.hypot(other.x - x, other.up - up))[0]?.id;
+}
+async function dropped({ id, onto, overStage }: Lifted): Promise<void> {
+  if (onto !== undefined) await router.push({ ...to(onto), query: { with: id } });
+  else if (overStage && openedId.value && openedId.value !== id) await standBeside(openedId.value, id);
+}
+async function standBeside(own: string, pileId: string): Promise<void> {
+  const { purpose, name } = piles.byId.get(own)!;
+  const known = (purpose.neighbours ?? []).filter((one) => one.pileId !== pileId).slice(-(MOST_NEIGHBOURS - 1));
+  await piles.change(
+    own,
+    { purpose: { ...purpose, neighbours: [...known, { pileId }] } as never },
+    `“${piles.byId.get(pileId)!.name}” stands beside “${name}”`,
+  );
+}
+const { lifted, justDropped } = useLifting(strip, { dabAt, dropped: (what) => void dropped(what) });
+const carried = computed(() => dabs.value.find(({ id }) => id === lifted.value?.id));
+const ontoName = computed(() => dabs.value.find(({ id }) => id === lifted.value?.onto)?.name);
+
+/** A stretch of value without a pile of this layer, where the rest lie closer. */
+const GAP = 1.5;
+const FEWEST = 3;
+const gaps = computed(() => {
+  const values = dabs.value.filter(({ isOther, state }) => !isOther && state !== 'gone').map(({ number }) => number);
+  if (values.length < FEWEST) return [];
+  return values.slice(1).flatMap((next, i) => {
+    const from = values[i]!;
+    if (next - from < GAP) return [];
+    return [{ from: across(from), to: across(next), says: `${settings.valueText(from)} to ${settings.valueText(next)}: no pile` }];
+  });
+});
 
 /** One stop for the tab key: the pile that is open, or the darkest; arrows go on from there. */
 const openedId = computed(() => String(route.params['pileId'] ?? ''));
@@ -163,6 +218,14 @@ const ticks = computed(() =>
     <span class="side warm">warm</span>
     <span class="side cool">cool</span>
     <div class="line" />
+    <span
+      v-for="gap in gaps"
+      :key="gap.from"
+      class="gap"
+      :title="gap.says"
+      :style="{ left: `calc(${gap.from}% + 20px)`, width: `calc(${gap.to - gap.from}% - 40px)` }"
+      ><span class="for-readers">{{ gap.says }}</span></span
+    >
     <span v-for="tick in ticks" :key="tick.at" class="tick figures" :style="{ left: `${tick.at}%` }">{{ tick.text }}</span>
     <span
       v-for="mark in marks"
@@ -177,7 +240,16 @@ const ticks = computed(() =>
       v-for="blob in blobs"
       :key="blob.id"
       class="pile"
-      :class="[blob.state, { open: openedId === blob.id }]"
+      :class="[
+        blob.state,
+        {
+          open: openedId === blob.id,
+          other: blob.isOther,
+          above: blob.isAbove,
+          onto: lifted?.onto === blob.id,
+          away: lifted?.id === blob.id,
+        },
+      ]"
       :to="to(blob.id)"
       :tabindex="blob.id === tabStop ? 0 : -1"
       :aria-label="blob.says"
@@ -187,6 +259,10 @@ const ticks = computed(() =>
     >
       <span class="blob" :style="{ background: blob.css }" />
     </RouterLink>
+    <div v-if="lifted && carried" class="lifted" :style="{ left: `${lifted.x}px`, top: `${lifted.y}px` }" aria-hidden="true">
+      <span class="blob" :style="{ background: carried.css }" />
+      <span class="into">{{ ontoName ? `into one with ${ontoName}` : lifted.overStage ? 'stand beside' : carried.name }}</span>
+    </div>
     <p v-if="piles.list.length === 0" class="empty">Piles you keep lie here, dark to light.</p>
     <LedgeFan v-if="fan" :dabs="fanned" :x="fan.x" :width="width" :to="to" @close="fan = undefined" />
   </section>
@@ -261,6 +337,64 @@ const ticks = computed(() =>
   width: 100%;
   height: 100%;
   border-radius: 50%;
+}
+/* Where a value is missing. */
+.gap {
+  position: absolute;
+  top: calc(var(--line) - 4px);
+  height: 9px;
+  border: solid var(--surround-soft);
+  border-width: 0 2px;
+}
+.gap::before {
+  content: '';
+  position: absolute;
+  left: 0;
+  right: 0;
+  top: 4px;
+  border-top: 1px dashed var(--surround-soft);
+}
+.pile {
+  touch-action: none;
+}
+.other .blob {
+  opacity: 0.35;
+}
+/* Stronger than the painting bears: a bar over the dab. */
+.above::after {
+  content: '';
+  position: absolute;
+  left: 15%;
+  right: 15%;
+  top: -7px;
+  border-top: 3px solid var(--surround-ink);
+}
+.onto {
+  outline: 3px dashed var(--surround-ink);
+  outline-offset: 4px;
+  z-index: 102 !important;
+}
+.away {
+  opacity: 0.4;
+}
+.lifted {
+  position: fixed;
+  z-index: 300;
+  display: flex;
+  align-items: center;
+  gap: calc(2 * var(--unit));
+  transform: translate(-26px, -26px);
+  pointer-events: none;
+  white-space: nowrap;
+}
+.lifted .blob {
+  width: 52px;
+  height: 52px;
+}
+.into {
+  padding: var(--unit) calc(2 * var(--unit));
+  background: var(--surround);
+  color: var(--surround-ink);
 }
 .gone .blob {
   opacity: 0.3;

@@ -1,0 +1,316 @@
+import { expect } from 'chai';
+import { deltaE00, valueOfLightness } from '@dusk/core';
+import { labOfDto, type PileDto } from '@dusk/wire';
+import type { Page } from 'playwright-core';
+import { Hand } from './hand.ts';
+import { Sitting, soon } from './studio.ts';
+
+const plannedFrom = (child: PileDto, mother: PileDto): boolean =>
+  child.plan.heaps.some(({ ingredients }) => ingredients.some((one) => 'pile' in one && one.pile === mother.id));
+
+describe('piles and their kin, on the page', () => {
+  let sitting: Sitting;
+  let page: Page;
+  before(async () => {
+    sitting = await Sitting.begin();
+    ({ page } = sitting);
+    await sitting.openReference();
+  });
+  after(() => sitting.end());
+  afterEach(() => expect(sitting.faults).to.deep.equal([]));
+
+  const piles = async (): Promise<readonly PileDto[]> => (await sitting.rows(sitting.paintingId)).piles!;
+  const named = async (name: string | RegExp): Promise<PileDto> =>
+    (await piles()).find((p) => (typeof name === 'string' ? p.name === name : name.test(p.name)))!;
+  async function open(name: string): Promise<PileDto> {
+    const pile = await named(name);
+    await page.goto(`${sitting.running.address}painting/${sitting.paintingId}/mixing/${pile.id}`);
+    await page.getByRole('heading', { name: `Pile ${name}` }).waitFor();
+    await page.locator('[data-test=alternative]').first().or(page.locator('[data-test=standing]')).first().waitFor();
+    return pile;
+  }
+  const valueOf = (pile: PileDto): number => valueOfLightness(pile.predicted.lab.L);
+  const panelIs = (name: RegExp) => page.getByRole('tab', { name, selected: true }).waitFor();
+
+  it('a relative is had in three actions: its panel, a step, keep', async () => {
+    const mother = await open('copper, body');
+    const hand = new Hand(page);
+    await hand.key('2');
+    await hand.key('ArrowUp');
+    await page.locator('[data-test=kin-recipe]').waitFor();
+    await hand.key('Enter');
+    await soon(async () => (await named(/^copper, body, /)) !== undefined, 'the child is kept');
+    const child = await named(/^copper, body, /);
+    expect(hand.actions).to.equal(3);
+    expect(valueOf(child) - valueOf(mother)).to.be.within(0.3, 0.7);
+    expect(plannedFrom(child, mother), 'it takes from its mother').to.equal(true);
+    expect(child.target).to.deep.include({ kind: 'relative', pileId: mother.id });
+    await page.locator('[data-test=family]').getByText(child.name).waitFor();
+  });
+
+  it('a change to a mother asks what becomes of her children, and each answer does what it says', async () => {
+    const mother = await open('copper, body');
+    const child = await named(/^copper, body, /);
+    const take = async (): Promise<void> => {
+      await page.locator('[data-test=alternative]').first().getByRole('button', { name: /^Take/ }).click();
+      await page.locator('[data-test=mother-asks]').waitFor();
+    };
+    await take();
+    await page.getByRole('button', { name: /Leave it/ }).click();
+    expect((await named('copper, body')).version).to.equal(mother.version);
+    await take();
+    await page.getByRole('button', { name: /They keep their colours/ }).click();
+    await soon(async () => (await named('copper, body')).version > mother.version, 'the mother is another');
+    const held = await named(/^copper, body, /);
+    expect(deltaE00(labOfDto(held.predicted.lab), labOfDto(child.target!.lab))).to.be.below(2);
+    await page.keyboard.press('Control+z');
+    await soon(async () => JSON.stringify((await named('copper, body')).plan) === JSON.stringify(mother.plan), 'taken back as one');
+    expect((await named(/^copper, body, /)).plan).to.deep.equal(child.plan);
+    await take();
+    await page.getByRole('button', { name: /They stand by themselves/ }).click();
+    await soon(async () => !plannedFrom(await named(/^copper, body, /), mother), 'the child stands by itself');
+    const alone = await named(/^copper, body, /);
+    expect(deltaE00(labOfDto(alone.predicted.lab), labOfDto(child.predicted.lab)), 'the same paint').to.be.below(1e-6);
+    await page.keyboard.press('Control+z');
+    await soon(async () => plannedFrom(await named(/^copper, body, /), mother), 'and it is a child again');
+  });
+
+  it('a recipe without one of its tubes is had in two actions', async () => {
+    const pile = await open('twine in the light');
+    await page.locator('[data-test=alternative]').first().waitFor();
+    const { tubes } = await sitting.rows();
+    const inIt = pile.plan.heaps.flatMap(({ ingredients }) => ingredients.flatMap((one) => ('tube' in one ? one.tube : [])));
+    const unwanted = tubes!.find(({ id, name }) => inIt.includes(id) && !/white/i.test(name))!;
+    const hand = new Hand(page);
+    const before = await page.locator('[data-test=alternative]').first().textContent();
+    await hand.press(unwanted.name);
+    await soon(async () => {
+      const first = page.locator('[data-test=alternative]').first();
+      return (await first.count()) > 0 && (await first.textContent()) !== before;
+    }, 'the answer changes at once');
+    await hand.key('t');
+    await soon(async () => (await named('twine in the light')).version > pile.version, 'taken');
+    const now = await named('twine in the light');
+    expect(JSON.stringify(now.plan)).not.to.contain(unwanted.id);
+    expect(hand.actions).to.equal(2);
+    // What must be in it is in it.
+    await page.getByRole('button', { name: unwanted.name, exact: false }).first().click();
+    await page.getByRole('button', { name: `${unwanted.name} must be in it` }).click();
+    await soon(async () => {
+      const all = await page.locator('[data-test=alternative]').allTextContents();
+      return all.length > 0 && all.every((text) => text.includes(unwanted.name) || /Body|let down/.test(text));
+    }, 'every other recipe has it');
+  });
+
+  it('two piles into one: dropped on one another, kept', async () => {
+    await page.goto(`${sitting.running.address}painting/${sitting.paintingId}/mixing`);
+    await page.getByRole('heading', { name: 'Piles, dark to light' }).waitFor();
+    const dab = (name: RegExp) => page.locator('.ledge').getByRole('link', { name }).first();
+    const middle = async (name: RegExp) => {
+      const box = (await dab(name).boundingBox())!;
+      return [box.x + box.width / 2, box.y + box.height / 2] as const;
+    };
+    const hand = new Hand(page);
+    const [fromX, fromY] = await middle(/^bench in the light/);
+    const [toX, toY] = await middle(/^wall near the lamp/);
+    await page.mouse.move(fromX, fromY);
+    await page.mouse.down();
+    await page.mouse.move((fromX + toX) / 2, fromY - 10, { steps: 4 });
+    await page.mouse.move(toX, toY, { steps: 4 });
+    await page.locator('.lifted .into').getByText('into one with wall near the lamp').waitFor();
+    await page.mouse.up();
+    hand.actions++;
+    await page.getByText('into one').first().waitFor();
+    await panelIs(/Kin/);
+    await page.locator('[data-test=kin-recipe]').waitFor();
+    await hand.key('Enter');
+    await soon(async () => (await named('wall near the lamp and bench in the light')) !== undefined, 'the two in one');
+    expect(hand.actions).to.equal(2);
+    const both = await named('wall near the lamp and bench in the light');
+    expect(both.plan.heaps.at(-1)!.ingredients.map((one) => ('pile' in one ? one.parts : 0))).to.deep.equal([1, 1]);
+    const [light, dark] = [await named('wall near the lamp'), await named('bench in the light')].map(
+      (p) => p.stages.at(-1)!.looks.at(-1)!.lab.L,
+    );
+    expect(both.predicted.lab.L).to.be.within(dark!, light!);
+  });
+
+  it('a string of nine between two piles in four actions, of few measurings, even in value', async () => {
+    await open('under the bowl');
+    const hand = new Hand(page);
+    await hand.key('3');
+    await hand.press(/ wall by the window$/);
+    await hand.press('9');
+    await page.locator('[data-test=string-plan] .chip').nth(8).waitFor();
+    const said = (await page.locator('[data-test=string-says]').textContent())!;
+    await hand.key('Enter');
+    await soon(async () => (await piles()).filter(({ string }) => string).length === 9, 'nine stand in it');
+    expect(hand.actions).to.equal(4);
+    const string = (await piles()).filter((p) => p.string).sort((a, b) => a.string!.at - b.string!.at);
+    expect(new Set(string.map((p) => p.string!.id)).size).to.equal(1);
+    expect([string[0]!.name, string[8]!.name]).to.deep.equal(['under the bowl', 'wall by the window']);
+    const values = string.map(valueOf);
+    const even = (values[8]! - values[0]!) / 8;
+    values.slice(1, -1).forEach((value, i) => expect(Math.abs(value - values[0]! - (i + 1) * even), `pile ${i + 2}`).to.be.below(0.15));
+    const measured = string.slice(1, -1).reduce((sum, p) => sum + p.plan.heaps.reduce((n, h) => n + h.ingredients.length, 0), 0);
+    expect(Number(/(\d+) measurings/.exec(said)![1])).to.equal(measured);
+  });
+
+  it('a child that is mixed has its mothers mixed before it', async () => {
+    const string = (await piles()).filter(({ string: at, stages }) => at && stages.length === 0);
+    const child = string.find((p) => string.some((other) => other !== p && plannedFrom(p, other)))!;
+    await open(child.name);
+    await page.keyboard.press('Space');
+    await soon(async () => (await named(child.name)).stages.length === 1, 'it is mixed');
+    const mothers = string.filter((other) => other !== child && plannedFrom(child, other));
+    for (const { name } of mothers) expect((await named(name)).stages.length, name).to.equal(1);
+    const now = await named(child.name);
+    expect(deltaE00(labOfDto(now.stages[0]!.predicted!), labOfDto(child.predicted.lab))).to.be.below(0.5);
+  });
+
+  it('a pile is remade from other tubes in three actions, its difference by each lamp told before', async () => {
+    await page.goto(`${sitting.running.address}painting/${sitting.paintingId}/mixing`);
+    const hand = new Hand(page);
+    hand.actions++;
+    await page
+      .getByRole('navigation', { name: 'Piles of this painting, dark to light' })
+      .getByRole('link', { name: /wall near the lamp, / })
+      .first()
+      .click();
+    await page.locator('[data-test=standing]').waitFor();
+    await hand.key('r');
+    const sheet = page.getByRole('dialog', { name: /Remake/ });
+    await sheet.locator('[data-test=remade]').first().waitFor();
+    expect(await sheet.locator('[data-test=remade]').first().textContent()).to.match(
+      /daylight ΔE .*filament lamp ΔE .*LED \(modelled\) ΔE .*three-band tube ΔE/s,
+    );
+    hand.actions++;
+    await sheet
+      .getByRole('button', { name: /^Remake it as/ })
+      .first()
+      .click();
+    await soon(async () => (await named('wall near the lamp, remade')) !== undefined, 'it is kept');
+    expect(hand.actions).to.equal(3);
+    const [remade, original] = [await named('wall near the lamp, remade'), await named('wall near the lamp')];
+    expect(remade.remakeOfId).to.equal(original.id);
+    // And without one of the tubes.
+    await open('wall near the lamp');
+    await page.keyboard.press('r');
+    await sheet.getByRole('button', { name: 'Viridian', exact: true }).click();
+    await soon(async () => {
+      const all = await sheet.locator('[data-test=remade]').allTextContents();
+      return all.length > 0 && all.every((text) => !text.includes('Viridian'));
+    }, 'every one is without it');
+    await page.keyboard.press('Escape');
+  });
+
+  it('a colour that is in no picture is said, or dialled', async () => {
+    await page.goto(`${sitting.running.address}painting/${sitting.paintingId}/mixing`);
+    await page.getByRole('heading', { name: 'Piles, dark to light' }).waitFor();
+    await page.keyboard.press('n');
+    const sheet = page.getByRole('dialog', { name: 'A new pile' });
+    await sheet.locator('[data-test=said-colour]').fill('greenish whatnot');
+    await sheet
+      .getByRole('alert')
+      .getByText(/not a word for a colour|Say a colour/)
+      .waitFor();
+    await sheet.locator('[data-test=said-colour]').fill('dull warm green, value 4');
+    await sheet.getByText('a match').or(sheet.getByText('passes for it')).first().waitFor();
+    await sheet.getByLabel('Name').fill('leaves');
+    await sheet.getByRole('button', { name: 'Keep this pile' }).click();
+    await soon(async () => (await named('leaves')) !== undefined, 'it is kept');
+    const leaves = await named('leaves');
+    expect(valueOfLightness(leaves.target!.lab.L)).to.be.closeTo(4, 0.05);
+    expect(leaves.target!.lab.a).to.be.below(-4);
+  });
+
+  it('the tube that is forgotten is named, or what to look at to tell', async () => {
+    // A mixture of three tubes; its viridian is forgotten.
+    const glaze = await named('glaze, halftone');
+    await page.goto(`${sitting.running.address}painting/${sitting.paintingId}/mixing`);
+    await page.getByRole('heading', { name: 'Piles, dark to light' }).waitFor();
+    await page.keyboard.press('q');
+    const sheet = page.getByRole('dialog', { name: 'A tube that is forgotten' });
+    await sheet.getByRole('button', { name: 'Titanium white', exact: true }).click();
+    await sheet.getByRole('button', { name: 'Yellow oxide', exact: true }).click();
+    await sheet.getByLabel('or as').selectOption({ label: glaze.name });
+    await sheet.locator('[data-test=suspect]').first().waitFor();
+    const names = await sheet.locator('[data-test=suspect]').allTextContents();
+    expect(
+      names.some((text) => /Viridian/.test(text)),
+      names.join(' | '),
+    ).to.equal(true);
+    expect(await sheet.locator('[data-test=recall-advice]').textContent()).to.match(/is the likely one|read a tint|any of them remakes it/);
+    await page.keyboard.press('Escape');
+  });
+
+  it('what a pile is for is said, shown beside it, and holds while its kin are stepped', async () => {
+    const pile = await open('blanket, front');
+    await page.keyboard.press('4');
+    await page.locator('[data-test=pile-thing]').fill('blanket fold');
+    await page.locator('[data-test=pile-thing]').press('Enter');
+    await soon(async () => (await named('blanket, front')).purpose.thing === 'blanket fold', 'thing');
+    await page.getByLabel('Neighbour 1').selectOption({ label: 'wall by the window' });
+    await soon(async () => (await named('blanket, front')).purpose.neighbours?.length === 1, 'a neighbour');
+    await page.locator('[data-reading=beside]').getByText('wall by the window').waitFor();
+    await page.getByLabel('Least difference').fill('24');
+    await page.getByLabel('Least difference').press('Enter');
+    await soon(async () => (await named('blanket, front')).purpose.neighbours?.[0]?.least === 24, 'clear of it');
+    await page.getByLabel('leave it broken').check();
+    await page.getByLabel('Titanium white shows').check();
+    await page.locator('[data-test=pile-note]').fill('knife only');
+    await page.locator('[data-test=pile-note]').blur();
+    await page.locator('[data-test=pile-layer]').selectOption('2');
+    await soon(async () => (await named('blanket, front')).layer === 2, 'layer');
+    await page.getByText('Left broken: Titanium white.').waitFor();
+    await page.locator('.ledge .other').getByText('').first().waitFor({ state: 'attached' });
+    await page.keyboard.press('2');
+    for (let i = 0; i < 6; i++) await page.keyboard.press('ArrowUp');
+    await page.getByText(/Keeps its distance: ΔE (2[3-9]|[3-9]\d)/).waitFor();
+    await page.getByRole('button', { name: 'start over' }).click();
+    expect((await named('blanket, front')).note).to.equal('knife only');
+    expect(pile.layer).to.equal(1);
+  });
+
+  it('chips are seen by another lamp, which says so', async () => {
+    await open('wall near the lamp');
+    const chip = () => page.locator('[data-chip=mixed]').evaluate((one) => getComputedStyle(one).backgroundColor);
+    const day = await chip();
+    await page.getByRole('radio', { name: 'filament lamp' }).click();
+    await page.locator('[data-test=by-lamp]').getByText('By filament lamp').waitFor();
+    expect(await chip()).not.to.equal(day);
+    await page.getByRole('radio', { name: 'daylight' }).click();
+    expect(await chip()).to.equal(day);
+  });
+
+  it('a string at the easel goes by keys, a clicker, ticks and a tap; what is done is mixed', async () => {
+    const string = (await piles()).find((p) => p.string && p.stages.length === 0)!.string!;
+    await page.goto(`${sitting.running.address}painting/${sitting.paintingId}/easel?string=${string.id}`);
+    await page.getByText(/^1 of \d+ ·/).waitFor();
+    const count = async () => Number(/^(\d+) of/.exec((await page.locator('[data-test=count]').textContent())!.trim())![1]);
+    await page.keyboard.press('PageDown');
+    expect(await count()).to.equal(2);
+    await page.keyboard.press('PageUp');
+    expect(await count()).to.equal(1);
+    await page.locator('.step').click();
+    expect(await count()).to.equal(2);
+    await page.keyboard.press('ArrowLeft');
+    const unmixed = async () => (await piles()).filter((p) => p.string?.id === string.id && p.stages.length === 0).length;
+    const left = await unmixed();
+    for (let i = 0; i < 12 && (await unmixed()) === left; i++) {
+      await page.keyboard.press('Enter');
+      await page.waitForTimeout(80);
+    }
+    expect(await unmixed()).to.equal(left - 1);
+    await page.keyboard.press('Escape');
+  });
+
+  it('all of it is there after a restart', async () => {
+    const before = await piles();
+    await sitting.restartServer();
+    await page.reload();
+    const after = await piles();
+    expect(after.map(({ id, plan, purpose, string, layer, note }) => ({ id, plan, purpose, string, layer, note }))).to.deep.equal(
+      before.map(({ id, plan, purpose, string, layer, note }) => ({ id, plan, purpose, string, layer, note })),
+    );
+  });
+});
