@@ -143,7 +143,8 @@ const value = (pile: PileDto): string => settings.valueText(valueOfLightness(loo
       <template v-if="k.plan">
         <RecipeSteps :mixture="k.plan" :amount-ml="3" data-test="kin-recipe" />
         <p v-if="k.moves && k.found" class="figures quiet">
-          {{ valueDifference(k.found.valueError) }} than wanted, ΔE {{ k.found.deltaE00.toFixed(1) }}
+          {{ Math.abs(k.found.valueError) < 0.05 ? 'the value wanted' : `${valueDifference(k.found.valueError)} than wanted` }}, ΔE
+          {{ k.found.deltaE00.toFixed(1) }}
         </p>
         <p v-if="isShort" class="strong">
           {{ k.from === 'it' ? 'This pile does not come there by additions.' : 'These tubes do not come there.' }}
@@ -215,7 +216,7 @@ select {
 }
 .do {
   display: grid;
-  grid-template-columns: 1fr 1fr;
+  grid-template-columns: 1.35fr 1fr;
   gap: calc(2 * var(--unit));
 }
 .plain-key {

@@ -7,6 +7,7 @@ import { labOfDto } from '@dusk/wire/written';
 import { computed, ref } from 'vue';
 import { useRoute } from 'vue-router';
 import ColourPair from '../chips/ColourPair.vue';
+import { mlText } from '../chips/words.ts';
 import { usePaintings } from '../paintings/paintings.ts';
 import EmptyPlace from '../shell/EmptyPlace.vue';
 import { useSettings } from '../shell/settings.ts';
@@ -36,7 +37,7 @@ const setPainting = (part: Parameters<typeof paintings.change>[1]): Promise<unkn
 const paintingId = computed(() => paintings.onEasel?.id ?? '');
 const standing = (pile: PileDto): string => {
   if (pile.stages.length === 0) return 'planned';
-  return pile.there > 0 ? `${pile.there.toFixed(1)} ml on the palette` : pile.stages.at(-1)!.kind === 'scraped' ? 'scraped off' : 'used up';
+  return pile.there > 0 ? `${mlText(pile.there)} on the palette` : pile.stages.at(-1)!.kind === 'scraped' ? 'scraped off' : 'used up';
 };
 const word = (pile: PileDto): string => temperatureWord(settings.temperatureOf(lookNow(pile)));
 useShortcuts(() => [

@@ -229,8 +229,4 @@ textarea {
   gap: calc(2 * var(--unit));
   min-height: 44px;
 }
-.tick input {
-  width: 20px;
-  height: 20px;
-}
 </style>

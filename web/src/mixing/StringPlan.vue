@@ -12,12 +12,12 @@ const props = defineProps<{ string: StringState }>();
 const emit = defineEmits<{ keep: [] }>();
 const s = proxyRefs(props.string);
 const settings = useSettings();
-const { short } = useKnown();
+const { shortWith } = useKnown();
 const gaps = computed(() => new Map(s.beyond.map(({ at, says }) => [at, says])));
 const value = (lab: Lab): string => settings.valueText(valueOfLightness(lab[0]));
 const warmth = (lab: Lab): string => temperatureWord(settings.temperatureOf(lab));
 /** Other piles of the string have only their places so far. */
-const named = (text: string): string => text.replace(/another pile/g, 'another of the string');
+const placed = (id: string): string | undefined => (id.startsWith('#') ? `of no. ${Number(id.slice(1)) + 1}` : undefined);
 </script>
 
 <template>
@@ -38,7 +38,7 @@ const named = (text: string): string => text.replace(/another pile/g, 'another o
     <ol class="figures">
       <li v-for="(one, at) in s.proposed.piles" :key="at">
         <b>{{ value(one.lab) }}</b> {{ warmth(one.lab) }}
-        <span class="quiet">{{ one.isPile === undefined ? named(short(one.mixture)) : 'as it is' }}</span>
+        <span class="quiet">{{ one.isPile === undefined ? shortWith(one.mixture, placed) : 'as it is' }}</span>
         <b v-if="gaps.get(at)"> · {{ gaps.get(at) }} to the next</b>
       </li>
     </ol>

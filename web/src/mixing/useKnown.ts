@@ -1,4 +1,4 @@
-import type { Mixture } from '@dusk/core';
+import { leavesOf, type Mixture } from '@dusk/core';
 import { useDesk } from '../engine/useDesk.ts';
 import { useTubes } from '../tubes/tubes.ts';
 import { usePiles } from './piles.ts';
@@ -12,5 +12,14 @@ export function useKnown() {
   const known = (): Known => ({ tubes: tubes.byId, piles: piles.byId, paintOf: (source) => desk.paintOf(source).paint });
   const heapsOf = (mixture: Mixture, ml: number): HeapSteps[] => stepsOf(mixture, ml, known());
   const short = (mixture: Mixture): string => inShort(heapsOf(mixture, 1));
-  return { known, heapsOf, short };
+  /** The same, where piles are called otherwise than here: those of a string that is not kept yet by their places. */
+  const shortWith = (mixture: Mixture, nameOf: (pileId: string) => string | undefined): string => {
+    const called = new Map(piles.byId);
+    for (const { source } of leavesOf(mixture)) {
+      const name = 'pile' in source ? nameOf(source.pile) : undefined;
+      if ('pile' in source && name !== undefined) called.set(source.pile, { ...piles.list[0]!, name });
+    }
+    return inShort(stepsOf(mixture, 1, { ...known(), piles: called }));
+  };
+  return { known, heapsOf, short, shortWith };
 }

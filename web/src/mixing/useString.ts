@@ -126,11 +126,7 @@ export function useString(pile: Ref<PileDto>, active: Ref<boolean>) {
     set.n = Math.min(set.kind === 'pairs' ? 12 : 24, Math.max(2, n));
   }
 
-  const nameOf = (at: number, of: number): string => {
-    const last = through.value.at(-1)!;
-    const called = carried.value || last.id === pile.value.id ? pile.value.name : `${pile.value.name} to ${last.name}`;
-    return `${called.slice(0, 68)}, ${at + 1} of ${of}`;
-  };
+  const nameOf = (at: number, of: number): string => `${pile.value.name.slice(0, 68)}, ${at + 1} of ${of}`;
 
   /** Keeps the string: its piles as one change, those that are there already as they are. @returns the id of its first new pile */
   async function keep(): Promise<string | undefined> {
