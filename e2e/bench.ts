@@ -9,6 +9,7 @@ import { makeChange } from '@dusk/server';
 import type { Answer, Operation } from '@dusk/wire';
 import { layDabs, sizeOf } from '../web/src/shell/ledge/lay.ts';
 import { firstSecond } from './firstSecond.ts';
+import { kinTimes } from './kinBench.ts';
 import { lookTimes } from './lookBench.ts';
 import { Sitting } from './studio.ts';
 
@@ -21,6 +22,8 @@ const note = (what: string, times: readonly number[], asked: string): void => {
 
 const first = await firstSecond();
 for (const [what, times, asked] of await lookTimes()) note(what, times, asked);
+const kin = await kinTimes();
+for (const [what, times, asked] of kin.timed) note(what, times, asked);
 const sitting = await Sitting.begin();
 const { page } = sitting;
 const measures = (name: string) => page.evaluate((n) => performance.getEntriesByName(n).map((entry) => entry.duration), name);
@@ -168,6 +171,7 @@ const second = [
   ...Object.entries(first.longest).map(
     ([what, longest]) => `| the page's own thread at most: ${what} | ${longest === 0 ? 'under 50 ms' : `${longest} ms`} | ≤ 50 ms |`,
   ),
+  `| the page's own thread at most: leaving tubes out, stepping kin, strings | ${kin.longest === 0 ? 'under 50 ms' : `${kin.longest} ms`} | ≤ 50 ms |`,
 ];
 const firstTable = ['| what | | asked |', '| --- | --- | --- |', ...second].join('\n');
 console.log(`${firstTable}\n\n${table}`);

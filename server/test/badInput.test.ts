@@ -96,7 +96,7 @@ describe('bad input to the server', () => {
       plan({ tube, parts: 1, range: [2, 3] }),
       plan({ tube, parts: 1, range: [1] }),
       plan({ tube, parts: 1, range: 'wide' }),
-      plan({ pile: pile.id, parts: 1 }),
+      plan({ pile: pile.id, stage: newId(), parts: 1 }),
       plan(...Array.from({ length: 100 }, () => ({ tube, parts: 1 }))),
       { name: ' ' },
       { name: null },

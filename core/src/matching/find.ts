@@ -51,13 +51,22 @@ class Search {
     for (let look = 0; look < LOOKS; look++) {
       const before = best.found[0];
       this.lookAround(about, U, beyond);
-      const first = best.found[0]!;
-      if (first === before && look > 0) break;
+      const first = best.found[0];
+      if (!first || (first === before && look > 0)) break;
       // Seen from the best so far others may look better.
       mixInto(quest.desk, quest.palette, first.plan.set, first.plan.shares);
       about = nearing.straightenBoth(U);
     }
+    if (best.found.length === 0) this.withAll();
     return best.found.slice(0, best.count);
+  }
+
+  /** Where what must be in it leads away from the target no set comes near by itself: each with one or two things more, as near as it gets. */
+  private withAll(): void {
+    const { mustUse, usable, most } = this.quest;
+    const free = usable.filter((i) => !mustUse.includes(i));
+    const sets = [[...mustUse], ...free.map((i) => [...mustUse, i]), ...free.flatMap((i, k) => free.slice(k + 1).map((j) => [...mustUse, i, j]))];
+    for (const set of sets) if (set.length > 0 && set.length <= most) this.planOf([...set].sort((a, b) => a - b));
   }
 
   /** The best plan of one set. */

@@ -1,4 +1,5 @@
 import { deltaE00 } from '../colour/difference.ts';
+import { CraftError } from '../errors.ts';
 import { smoothSpectrum } from '../colour/smoothSpectrum.ts';
 import type { Lab } from '../colour/spaces.ts';
 import { measurings } from '../mixing/mixture.ts';
@@ -32,6 +33,8 @@ export function reachOf({ deltaE00, valueError }: Pick<Recipe, 'deltaE00' | 'val
   return deltaE00 <= NEAR_REACH ? 'near' : 'out';
 }
 
+/** What must be in a recipe may not fit together in any. */
+const NONE = 'No recipe near this colour has all of that in it: ask for less.';
 /** Sets of tubes that alternatives are chosen from. */
 const SHORTLIST = 24;
 /** ΔE00 an alternative may be further off than the best, and what passes in any case. */
@@ -49,7 +52,8 @@ export interface SolveOptions extends Wishes {
 export function best(palette: Palette, target: Lab, options: Pick<SolveOptions, 'valueTolerance'> & Wishes = {}): Recipe {
   const { valueTolerance } = options;
   const [found] = findPlans(palette, { target, valueTolerance, ...soughtOn(palette, options) }, 1);
-  return recipeOf(palette, found!, target);
+  if (!found) throw new CraftError('limits', NONE);
+  return recipeOf(palette, found, target);
 }
 
 const tubesOf = (recipe: Recipe): string[] => Object.keys(recipe.flat).sort();
@@ -104,7 +108,8 @@ export function solve(palette: Palette, target: Lab, options: SolveOptions = {})
     .map((found) => recipeOf(palette, found, target))
     .map((recipe) => ({ recipe, score: recipe.score + emphasisCost(palette, recipe, emphasis) }))
     .sort((a, b) => a.score - b.score);
-  const [first, ...rest] = ranked.map(({ recipe }) => recipe) as [Recipe, ...Recipe[]];
+  const [first, ...rest] = ranked.map(({ recipe }) => recipe) as Recipe[];
+  if (!first) throw new CraftError('limits', NONE);
   const worthwhile = rest.filter((r) => r.deltaE00 <= Math.max(IN_REACH, first.deltaE00 + FURTHER_AT_MOST));
   const offers: Offer[] = [{ ...first, betterAt: BEST_AT[emphasis] }];
   for (const { name, gain } of MERITS) {
