@@ -20,6 +20,7 @@ import { addTube, hasWork, keepPicture, makeChange, readPicture, tubeRows, type 
 import { labDto, mixtureDto, type MixtureSent, type Operation, type TubeDto, type View } from '@dusk/wire';
 import sharp from 'sharp';
 import { SAMPLE_MAKER, SAMPLE_PAINTINGS, SAMPLE_TUBES, type SamplePainting, type SamplePlace } from './sampleStudio.ts';
+import { growKin } from './kin.ts';
 import { tellStory } from './story.ts';
 
 /** Radius of a sampled area, as a share of the picture's width. */
@@ -97,6 +98,7 @@ async function addSamplePainting(studio: Studio, sample: SamplePainting, tubes: 
   const key = keyOn(palette, pixels, sample);
   for (const place of sample.piles) await make(...kept(palette, pixels, key, paintingId, referenceId, place));
   await tellStory(studio, paintingId, chosen, sample.done ?? []);
+  await growKin(studio, paintingId, chosen, sample.kin ?? []);
 }
 
 /**

@@ -45,6 +45,11 @@ export interface SampleDeed {
   readonly did: readonly ('mixed' | 'looked at' | 'corrected' | 'scraped')[];
 }
 
+/** What grows from a pile: the same thing in shadow, so many half stops down; or a string to another. */
+export type SampleKin = { readonly of: string } & (
+  { readonly inShadow: number; readonly name: string; readonly thing: string } | { readonly to: string; readonly n: number }
+);
+
 export interface SamplePainting {
   readonly title: string;
   readonly palette: SamplePalette;
@@ -57,6 +62,7 @@ export interface SamplePainting {
   readonly view: ViewDto;
   readonly piles: readonly SamplePlace[];
   readonly done?: readonly SampleDeed[];
+  readonly kin?: readonly SampleKin[];
 }
 
 export const SAMPLE_PAINTINGS: readonly SamplePainting[] = [
@@ -114,6 +120,10 @@ export const SAMPLE_PAINTINGS: readonly SamplePainting[] = [
       { name: 'awning', thing: 'awning', zone: 'transmitted light', x: 0.62, y: 0.28 },
       { name: 'sheet', thing: 'washing', zone: 'light', x: 0.36, y: 0.5 },
       { name: 'paving', thing: 'paving', zone: 'halftone', x: 0.4, y: 0.94 },
+    ],
+    kin: [
+      { of: 'sheet', inShadow: 2, name: 'sheet, in shadow', thing: 'washing' },
+      { of: 'wall in the shade', to: 'wall in the sun', n: 5 },
     ],
   },
 ];

@@ -65,7 +65,11 @@ class Search {
   private withAll(): void {
     const { mustUse, usable, most } = this.quest;
     const free = usable.filter((i) => !mustUse.includes(i));
-    const sets = [[...mustUse], ...free.map((i) => [...mustUse, i]), ...free.flatMap((i, k) => free.slice(k + 1).map((j) => [...mustUse, i, j]))];
+    const sets = [
+      [...mustUse],
+      ...free.map((i) => [...mustUse, i]),
+      ...free.flatMap((i, k) => free.slice(k + 1).map((j) => [...mustUse, i, j])),
+    ];
     for (const set of sets) if (set.length > 0 && set.length <= most) this.planOf([...set].sort((a, b) => a - b));
   }
 
