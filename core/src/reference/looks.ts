@@ -3,7 +3,7 @@ import { BOTTOM, TOP } from './area.ts';
 import type { MunsellValue } from '../colour/value.ts';
 import type { Lab } from '../colour/spaces.ts';
 import { temperature, type WarmBlue } from '../colour/temperature.ts';
-import { byteEncoder, greyOfValue, squinted, valuesOf, type LightPlane } from './lightPlane.ts';
+import { byteEncoder, greyOfValue, inGreys, valuesOf, valuesSquinted, type LightPlane } from './lightPlane.ts';
 import { linearToLab, type Pixels } from './pixels.ts';
 import type { ValueRange } from './valueRange.ts';
 
@@ -103,11 +103,10 @@ const isHatched = (x: number, y: number): boolean => (x + y) % HATCH === 0;
  */
 export function warmthMap(plane: LightPlane, pivot: number, warmBlue?: WarmBlue): Looked {
   const { width } = plane;
-  const values = valuesOf(plane);
   const warmth = ofEveryColour(plane, (lab) => temperature(lab, warmBlue));
   const counts = [0, 0, 0];
-  const bytes = painted(values.length, (i) => greyOfValue(2 + 0.7 * values[i]!));
-  for (let i = 0; i < values.length; i++) {
+  const bytes = inGreys(plane, (value) => 2 + 0.7 * value);
+  for (let i = 0; i < warmth.length; i++) {
     const off = warmth[i]! - pivot;
     counts[off > NEITHER ? 0 : off < -NEITHER ? 2 : 1]!++;
     const much = Math.max(-1, Math.min(1, off / FULL_WARMTH));
@@ -123,7 +122,7 @@ export function warmthMap(plane: LightPlane, pivot: number, warmBlue?: WarmBlue)
       bytes[at + 2] = bytes[at + 2]! - 70 * much - dark;
     }
   }
-  return { bytes, shares: shared(counts, values.length) };
+  return { bytes, shares: shared(counts, warmth.length) };
 }
 
 /** Chroma at the boundaries of what a painter calls dull, middling, strong. */
@@ -157,8 +156,7 @@ export function edgesOf(plane: LightPlane, bounds: readonly MunsellValue[], sigm
   checkBounds(bounds);
   const { width, height } = plane;
   // A little blur keeps grain from drawing edges of its own.
-  const values = valuesOf(squinted(plane, 1));
-  const after = valuesOf(squinted(plane, Math.max(1, sigma)));
+  const [values, after] = valuesSquinted(plane, [1, Math.max(1, sigma)]) as [Float32Array, Float32Array];
   const steps = new Uint8Array(values.length);
   for (let i = 0; i < steps.length; i++) steps[i] = stepOf(values[i]!, bounds);
   const stands = Math.max(1, sigma) * Math.sqrt(2 * Math.PI);
@@ -181,8 +179,7 @@ export function edgesOf(plane: LightPlane, bounds: readonly MunsellValue[], sigm
 export function drawEdges(plane: LightPlane, bounds: readonly MunsellValue[], sigma: number): Looked {
   const { width, height } = plane;
   const kinds = edgesOf(plane, bounds, sigma);
-  const values = valuesOf(plane);
-  const bytes = painted(values.length, (i) => greyOfValue(4.5 + 0.35 * values[i]!));
+  const bytes = inGreys(plane, (value) => 4.5 + 0.35 * value);
   const counts = [0, 0, 0];
   const dot = (x: number, y: number, grey: number): void => {
     if (x >= width || y >= height) return;
