@@ -2,6 +2,7 @@ import { expect } from 'chai';
 import { CATALOGUE, deltaE00, deviate, labOf, mixCurves, reflectance, type Lab } from '@dusk/core';
 import { labOfDto, type PileDto } from '@dusk/wire';
 import type { Page } from 'playwright-core';
+import { Hand } from './hand.ts';
 import { Sitting, soon } from './studio.ts';
 
 const plain = { strength: 1, shiftNm: 0, extender: 0, shapeK: new Float64Array(36), shapeS: new Float64Array(36) };
@@ -21,26 +22,6 @@ async function trueLook(sitting: Sitting, pile: PileDto): Promise<Lab> {
 }
 
 const typed = ([L, a, b]: Lab): string => `${L.toFixed(2)} ${a.toFixed(2)} ${b.toFixed(2)}`;
-
-/** Counts what the hand does: keys, presses, and a name or a colour typed as one. */
-class Hand {
-  actions = 0;
-  constructor(private readonly page: Page) {}
-  async key(key: string): Promise<void> {
-    this.actions++;
-    await this.page.keyboard.press(key);
-  }
-  async press(name: string | RegExp): Promise<void> {
-    this.actions++;
-    await this.page.getByRole('button', { name }).first().click();
-  }
-  async type(text: string): Promise<void> {
-    this.actions++;
-    await this.page.getByLabel('Colour as typed').fill(text);
-    await this.page.getByLabel('Colour as typed').press('Enter');
-    await this.page.getByLabel('Colour as typed').evaluate((field) => (field as HTMLElement).blur());
-  }
-}
 
 describe('a pile that came out wrong', () => {
   let sitting: Sitting;
@@ -86,7 +67,7 @@ describe('a pile that came out wrong', () => {
     let rounds = 0;
     while (rounds < 3 && (await offNow()) > 2) {
       hand.actions = 0;
-      await hand.type(typed(await trueLook(sitting, await pile())));
+      await hand.type('Colour as typed', typed(await trueLook(sitting, await pile())));
       await page.locator('[data-test=addition]').first().waitFor();
       const count = (await pile()).stages.length;
       await hand.key(' ');
@@ -217,7 +198,7 @@ describe('a pile that came out wrong', () => {
   it('may be changed without a record, and then goes by its look alone', async () => {
     await page.getByRole('button', { name: 'Changed, not recorded' }).click();
     await page.waitForFunction(() => [...document.querySelectorAll('.strip .what')].at(-1)!.textContent === 'changed');
-    await hand.type('30 8 14');
+    await hand.type('Colour as typed', '30 8 14');
     await page.locator('[data-test=addition]').first().waitFor();
     await page.keyboard.press('Enter');
     await page.waitForFunction(() => [...document.querySelectorAll('.strip .what')].at(-1)!.textContent === 'got');

@@ -19,4 +19,12 @@ export class Hand {
     this.actions++;
     await this.page.keyboard.press(key);
   }
+  /** Writes a line and leaves it: one action. */
+  async type(label: string, text: string): Promise<void> {
+    this.actions++;
+    const field = this.page.getByLabel(label);
+    await field.fill(text);
+    await field.press('Enter');
+    await field.evaluate((one) => (one as HTMLElement).blur());
+  }
 }

@@ -33,8 +33,8 @@ describe('a kept pile', () => {
       .getByText(/nine of ten such piles come within ΔE \d/)
       .first()
       .waitFor();
-    const lamps = page.getByRole('group', { name: 'The pile under other lamps' });
-    expect(await lamps.locator('figcaption').allInnerTexts()).to.include('filament lamp');
+    const lamps = page.getByRole('radiogroup', { name: 'The lamp that chips are seen by' });
+    expect(await lamps.getByRole('radio').allInnerTexts()).to.include('filament lamp');
     const colours = await lamps.locator('.lamp').evaluateAll((all) => all.map((l) => getComputedStyle(l).backgroundColor));
     expect(new Set(colours).size).to.be.above(1);
   });
@@ -113,7 +113,7 @@ describe('a kept pile', () => {
     await page.locator('[data-test=alternative]').first().waitFor();
     const recipe = () => page.locator('[data-test=kept-recipe] ol').innerText();
     const before = await recipe();
-    await page.locator('[data-test=alternative]').first().getByRole('button').click();
+    await page.locator('[data-test=alternative]').first().getByRole('button', { name: /^Take/ }).click();
     await page.waitForFunction((was) => (document.querySelector('[data-test=kept-recipe] ol') as HTMLElement).innerText !== was, before);
   });
 

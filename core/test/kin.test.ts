@@ -370,6 +370,15 @@ describe('wishes for a recipe', () => {
     expect(() => solve(palette, target, { hold: 'weight' as never })).to.throw(CraftError, /held/);
   });
 
+  it('for few parts are kept in every heap', () => {
+    for (const parts of [4, 6])
+      for (const { mixture } of solve(palette, target, { parts }).recipes) {
+        const whole = lastHeap(mixture).ingredients.reduce((sum, one) => sum + one.parts, 0);
+        expect(whole).to.be.at.most(parts);
+      }
+    expect(() => solve(palette, target, { parts: 1.5 })).to.throw(CraftError, /parts/);
+  });
+
   it('for piles alone take from no tube straight', () => {
     const { recipes } = solve(palette, [50, 2, 4], { onlyPiles: true });
     for (const { mixture } of recipes) for (const name of sources(mixture)) expect(['dark', 'pale']).to.include(name);

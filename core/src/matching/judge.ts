@@ -156,7 +156,7 @@ export class Judge {
   private judging(one: Judged, below: number): Judging {
     const { ranking, U } = this.quest;
     const { target, valueTolerance } = ranking;
-    const most = this.quest.palette.limits.parts;
+    const most = this.quest.parts;
     const { error, dosing, exact } = one;
     if (exact.distance >= UNSETTLED) {
       // Far from the target its ellipsoid measures badly: back to Lab, and by the formula.

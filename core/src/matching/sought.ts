@@ -20,6 +20,8 @@ export interface Sought {
   readonly mustUse?: readonly number[];
   /** Most ingredients in a recipe, when less than the palette's limits. */
   readonly most?: number | undefined;
+  /** Most parts in a heap, when less than the palette's limits. */
+  readonly parts?: number | undefined;
   readonly dulling?: Dulling | undefined;
   /**
    * Out of reach: what is held while the rest gives way. `all` is the least ΔE00. What cannot be promised
@@ -62,7 +64,8 @@ export interface Quest {
   readonly U: Matrix3;
   readonly costs: SetCosts;
   readonly desk: Desktop;
-  /** Most ingredients in a recipe. */
+  /** Most parts in a heap, and most ingredients in a recipe. */
+  readonly parts: number;
   readonly most: number;
   readonly usable: readonly number[];
   readonly mustUse: readonly number[];
@@ -70,7 +73,7 @@ export interface Quest {
 
 /** Sets out to find recipes. */
 export function questFor(palette: Palette, sought: Sought): Quest {
-  const { target, valueTolerance, usable, mustUse = [], most, dulling, hold } = sought;
+  const { target, valueTolerance, usable, mustUse = [], most, parts = palette.limits.parts, dulling, hold } = sought;
   return {
     palette,
     sought,
@@ -78,7 +81,8 @@ export function questFor(palette: Palette, sought: Sought): Quest {
     U: heldIn(ellipsoidAt(target), hold),
     costs: hold ? noCosts(palette) : setCosts(palette, target, dulling),
     desk: desktop(),
-    most: Math.min(palette.limits.tubes, palette.limits.parts, most ?? MOST_TOGETHER, MOST_TOGETHER),
+    parts: Math.min(palette.limits.parts, parts),
+    most: Math.min(palette.limits.tubes, palette.limits.parts, parts, most ?? MOST_TOGETHER, MOST_TOGETHER),
     usable: usable ?? palette.ingredients.map((_, i) => i),
     mustUse,
   };

@@ -26,6 +26,8 @@ export interface Wishes {
   readonly hold?: Hold;
   /** Most things in one recipe, when less than the palette's limits allow. */
   readonly most?: number;
+  /** Most parts in a heap, when less than the palette's limits allow. */
+  readonly parts?: number;
   /** The painter's school of dulling a colour. */
   readonly dulling?: Dulling;
 }
@@ -36,7 +38,7 @@ export interface Wishes {
  */
 export function soughtOn(
   { ingredients, limits }: Palette,
-  { exclude = [], mustUse, most, dulling, hold, onlyPiles }: Wishes,
+  { exclude = [], mustUse, most, parts, dulling, hold, onlyPiles }: Wishes,
 ): Omit<Sought, 'target'> {
   const index = new Map(ingredients.map(({ id }, i) => [id, i]));
   const needed = mustUse === undefined ? [] : typeof mustUse === 'string' ? [mustUse] : [...new Set(mustUse)];
@@ -44,6 +46,8 @@ export function soughtOn(
   if (stranger !== undefined) throw new CraftError('palette', `There is no ${JSON.stringify(stranger)} on this palette.`);
   if (most !== undefined && (!Number.isInteger(most) || most < 1))
     throw new CraftError('limits', `The most tubes in a recipe must be a whole number from 1; it is ${JSON.stringify(most)}.`);
+  if (parts !== undefined && (!Number.isInteger(parts) || parts < 2))
+    throw new CraftError('limits', `The most parts in a recipe must be a whole number from 2; it is ${JSON.stringify(parts)}.`);
   if (dulling !== undefined && !DULLING.includes(dulling))
     throw new CraftError('input', `A way of dulling is one of ${DULLING.join(', ')}; it is ${JSON.stringify(dulling)}.`);
   if (hold !== undefined && !HOLDS.includes(hold))
@@ -60,6 +64,7 @@ export function soughtOn(
   if (usable.length === 0) throw new CraftError('limits', 'Nothing is left to mix with: ask for less.');
   return {
     most,
+    parts,
     dulling,
     ...(hold !== undefined && { hold }),
     ...(usable.length < ingredients.length && { usable }),

@@ -42,6 +42,7 @@ const HOLDS: Readonly<Record<Hold | '', string>> = {
 };
 const FROM: Readonly<Record<TakenFrom, string>> = { tubes: 'tubes', both: 'tubes and piles here', piles: 'only piles here' };
 const MOST = [2, 3, 4] as const;
+const PARTS = [4, 6, 8, 10] as const;
 
 const take = (proposal: Proposal): Promise<boolean> =>
   mothers.change(props.pile, proposal.mixture, `Another recipe for “${props.pile.name}”`);
@@ -88,7 +89,7 @@ useShortcuts(() => [{ key: 't', run: () => first.value && void take(first.value)
       <p v-else class="quiet">Looking for the nearest…</p>
     </section>
     <h2>Instead</h2>
-    <TubeKeys :wished="wished" />
+    <TubeKeys :wished="wished" :piles="wished.from === 'tubes' ? [] : lying" />
     <div class="asked">
       <label
         >minding
@@ -115,6 +116,13 @@ useShortcuts(() => [{ key: 't', run: () => first.value && void take(first.value)
         <select v-model="wished.most">
           <option :value="undefined">as the palette says</option>
           <option v-for="most in MOST" :key="most" :value="most">{{ most }} things</option>
+        </select></label
+      >
+      <label
+        >in
+        <select v-model="wished.parts" aria-label="Most parts">
+          <option :value="undefined">as many parts as it takes</option>
+          <option v-for="parts in PARTS" :key="parts" :value="parts">{{ parts }} parts or fewer</option>
         </select></label
       >
       <label class="tick"><input v-model="wished.exactly" type="checkbox" /> exact, for a scale</label>

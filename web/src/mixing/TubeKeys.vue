@@ -1,18 +1,28 @@
 <script setup lang="ts">
-import { show } from '@dusk/core';
+import type { PileDto } from '@dusk/wire';
+import { computed } from 'vue';
 import { useDesk } from '../engine/useDesk.ts';
+import { usePiles } from './piles.ts';
+import { useWhite } from './white.ts';
 import { leaveOut, mustHave, type Wished } from './wished.ts';
 
 /** The palette's tubes: a press leaves one out and the answer changes at once; the key beside it says that it must be in. */
-const props = defineProps<{ wished: Wished }>();
+const props = defineProps<{ wished: Wished; piles?: readonly PileDto[] }>();
 const desk = useDesk();
+const white = useWhite();
+const store = usePiles();
+/** Tubes, and piles where recipes may take from them. */
+const all = computed(() => [
+  ...(props.wished.from === 'piles' ? [] : desk.paletteTubes.map(({ id, name, masstone }) => ({ id, name, lab: masstone }))),
+  ...(props.piles ?? []).map((pile) => ({ id: pile.id, name: pile.name, lab: store.seenNow(pile) })),
+]);
 const isOut = (id: string): boolean => props.wished.leftOut.includes(id);
 const isMust = (id: string): boolean => props.wished.must.includes(id);
 </script>
 
 <template>
   <ul class="tubes" aria-label="Tubes of the palette">
-    <li v-for="tube in desk.paletteTubes" :key="tube.id" :class="{ out: isOut(tube.id), must: isMust(tube.id) }">
+    <li v-for="tube in all" :key="tube.id" :class="{ out: isOut(tube.id), must: isMust(tube.id) }">
       <button
         type="button"
         class="tube"
@@ -22,7 +32,7 @@ const isMust = (id: string): boolean => props.wished.must.includes(id);
         data-test="tube-key"
         @click="leaveOut(wished, tube.id)"
       >
-        <span class="paint" :style="{ background: show(tube.masstone).css }" />
+        <span class="paint" :style="{ background: white.shown(tube.lab).css }" />
         <span class="name">{{ tube.name }}</span>
       </button>
       <button

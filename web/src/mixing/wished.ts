@@ -12,6 +12,7 @@ export interface Wished {
   leftOut: string[];
   must: string[];
   most: number | undefined;
+  parts: number | undefined;
   minding: Emphasis;
   hold: Hold | '';
   from: TakenFrom;
@@ -24,6 +25,7 @@ const nothingAsked = (): Wished => ({
   leftOut: [],
   must: [],
   most: undefined,
+  parts: undefined,
   minding: 'closest',
   hold: '',
   from: 'tubes',
@@ -62,6 +64,7 @@ export function wishesOf(wished: Wished, dulling: Wishes['dulling'], there: (id:
     ...(exclude.length > 0 && { exclude }),
     ...(mustUse.length > 0 && { mustUse }),
     ...(wished.most !== undefined && { most: wished.most }),
+    ...(wished.parts !== undefined && { parts: wished.parts }),
     ...(wished.hold !== '' && { hold: wished.hold }),
     ...(wished.from === 'piles' && { onlyPiles: true }),
   };

@@ -257,7 +257,7 @@ const ticks = computed(() =>
       :style="{ left: `${blob.x}px`, top: `${blob.y}px`, width: `${blob.size}px`, height: `${blob.size}px`, zIndex: blob.z }"
       @focus="held = blob.id"
     >
-      <span class="blob" :style="{ background: blob.css }" />
+      <span class="blob squints" :style="{ background: blob.css }" />
     </RouterLink>
     <div v-if="lifted && carried" class="lifted" :style="{ left: `${lifted.x}px`, top: `${lifted.y}px` }" aria-hidden="true">
       <span class="blob" :style="{ background: carried.css }" />
