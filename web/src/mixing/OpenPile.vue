@@ -1,14 +1,11 @@
 <script setup lang="ts">
 import { mdiBroom, mdiDeleteOutline, mdiHistory, mdiRecycle } from '@mdi/js';
-import { colourFromText, CraftError, hexToLab, paintOfMixture, type Lab } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { computed, ref, toRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { LAMP_NAMES, underLamp, underLamps } from '../chips/lamps.ts';
+import { LAMP_NAMES } from '../chips/lamps.ts';
 import { clock, mlText } from '../chips/words.ts';
-import { useDesk } from '../engine/useDesk.ts';
 import Tabs from '../controls/Tabs.vue';
-import { usePaintings } from '../paintings/paintings.ts';
 import EditableName from '../shell/EditableName.vue';
 import { useSight } from '../shell/sight.ts';
 import { useShortcuts } from '../shell/useShortcuts.ts';
@@ -20,6 +17,7 @@ import KinPanel from './KinPanel.vue';
 import LearntLine from './LearntLine.vue';
 import LookKeys from './LookKeys.vue';
 import MotherAsks from './MotherAsks.vue';
+import OtherLooks from './OtherLooks.vue';
 import OtherRecipes from './OtherRecipes.vue';
 import PhotoLook from './PhotoLook.vue';
 import PileHistory from './PileHistory.vue';
@@ -27,11 +25,13 @@ import { usePiles } from './piles.ts';
 import PlannedRecipe from './PlannedRecipe.vue';
 import PurposePanel from './PurposePanel.vue';
 import RemakeSheet from './RemakeSheet.vue';
+import SeenBy from './SeenBy.vue';
 import StoryStrip from './StoryStrip.vue';
 import StringPanel from './StringPanel.vue';
 import StringPlan from './StringPlan.vue';
 import { sourceName } from './handling.ts';
 import { useKin } from './useKin.ts';
+import { useStage } from './useStage.ts';
 import { useString } from './useString.ts';
 import { useWorkOnPile } from './useWorkOnPile.ts';
 import WhitePaper from './WhitePaper.vue';
@@ -41,19 +41,15 @@ import { useWhite } from './white.ts';
 const props = defineProps<{ pile: PileDto }>();
 const router = useRouter();
 const piles = usePiles();
-const desk = useDesk();
 const tubes = useTubes();
 const white = useWhite();
 const sight = useSight();
-const paintings = usePaintings();
 const route = useRoute();
 const { state, looking, corrected, target, beliefs, underWay, mixed, recordLook, fits, all, one, changed, scraped } = useWorkOnPile(
   toRef(props, 'pile'),
 );
 const history = ref(false);
 const photo = ref(false);
-const typed = ref('');
-const typing = ref('');
 
 const standing = computed(() => {
   const { stages, there, ml } = props.pile;
@@ -61,14 +57,6 @@ const standing = computed(() => {
   if (there <= 0) return 'used up';
   return `on the palette since ${clock(stages.find((s) => s.kind === 'mixed')!.at)} · ${mlText(there)}`;
 });
-const knifeIs = computed(() => {
-  if (state.value === 'planned') return 'as planned';
-  return looking.draft.value || looking.stage.value?.looks.length ? 'on the knife' : 'should be';
-});
-const paint = computed(() => desk.paintOfPile(props.pile.id));
-const lamps = computed(() => underLamps(paint.value));
-const isByLamp = computed(() => sight.lamp !== 'D65');
-
 /** What stands beside the pile: its recipe or what to add, its kin, strings, what it is for. */
 const PANELS = ['recipe', 'kin', 'string', 'for'] as const;
 type Panel = (typeof PANELS)[number];
@@ -90,55 +78,13 @@ const tabs = computed(() => [
   { id: 'for' as const, title: 'For', key: '4' },
 ]);
 const remaking = ref(false);
-
-/** On what it is judged: the grey round it, the painting's ground, or what it will cover. */
-const on = ref<'grey' | 'ground' | 'over'>('grey');
-const over = computed(() => piles.byId.get(props.pile.purpose.overId ?? ''));
-const laidOn = computed((): Lab | undefined => {
-  if (on.value === 'ground' && paintings.onEasel) return hexToLab(paintings.onEasel.ground);
-  return on.value === 'over' && over.value ? piles.seenNow(over.value) : undefined;
+const knifeIs = computed(() => {
+  if (state.value === 'planned') return 'as planned';
+  return looking.draft.value || looking.stage.value?.looks.length ? 'on the knife' : 'should be';
 });
-const byLamp = (lab: Lab): Lab => underLamp(lab, sight.lamp);
-const ofPile = computed(() => underLamp(looking.lab.value, sight.lamp, paint.value));
-const stage = computed(() => {
-  const beside = kin.neighbours.value.map(({ id, name }) => ({ what: name, lab: piles.seenNow(piles.byId.get(id)!) }));
-  const { shown, plan, other, moves } = kin;
-  if (isKin.value && shown.value) {
-    const own =
-      plan.value && isByLamp.value
-        ? underLamp(
-            shown.value,
-            sight.lamp,
-            paintOfMixture(plan.value, (source) => desk.paintOf(source).paint),
-          )
-        : shown.value;
-    const into = !moves.value && other.value ? [{ what: other.value.name, lab: piles.seenNow(other.value) }] : [];
-    return {
-      wanted: ofPile.value,
-      wantedIs: 'this pile',
-      knife: own,
-      knifeIs: moves.value ? 'its child' : 'the two in one',
-      beside: [...into, ...beside],
-    };
-  }
-  return {
-    wanted: target.value ? byLamp(target.value) : undefined,
-    wantedIs: 'wanted',
-    knife: ofPile.value,
-    knifeIs: knifeIs.value,
-    beside,
-  };
-});
+const { on, over, laidOn, paint, stage } = useStage(toRef(props, 'pile'), { lab: looking.lab, knifeIs, target, kin, isKin });
+const isByLamp = computed(() => sight.lamp !== 'D65');
 
-function readTyped(): void {
-  try {
-    looking.read(colourFromText(typed.value), 'typed');
-    typed.value = typing.value = '';
-  } catch (cause) {
-    if (!(cause instanceof CraftError)) throw cause;
-    typing.value = cause.message;
-  }
-}
 /** What is to show in a pile that is left broken. */
 const shows = computed(() =>
   (props.pile.purpose.showing ?? [])
@@ -259,47 +205,14 @@ useShortcuts(() => [
         />
         <template v-if="isMixed && !isKin">
           <LookKeys :lab="looking.lab.value" @nudge="nudge" @say="looking.say" />
-          <div class="otherwise">
-            <form class="typed" @submit.prevent="readTyped">
-              <label>or type it <input v-model="typed" placeholder="5YR 4/3, #7a5a48, 42 10 14" aria-label="Colour as typed" /></label>
-            </form>
-            <button type="button" class="plain" @click="photo = true">or a photo</button>
-            <button v-if="looking.draft.value" type="button" class="plain strong" @click="recordLook">
-              That is how it looks <kbd>Enter</kbd>
-            </button>
-            <button v-if="looking.draft.value" type="button" class="plain" @click="looking.clear()">Start over</button>
-          </div>
-          <p v-if="typing" class="wrong" role="alert">{{ typing }}</p>
+          <OtherLooks :looking="looking" @photo="photo = true" @record="recordLook" />
         </template>
         <div class="story">
           <StoryStrip v-if="pile.stages.length > 0" :pile="pile" @history="history = true" />
           <LearntLine :pile="pile" :without="beliefs" />
         </div>
         <StringPlan v-if="panel === 'string' && string.proposed.value" :string="string" @keep="keepString" />
-        <div class="seen-by">
-          <div class="lamps" role="radiogroup" aria-label="The lamp that chips are seen by">
-            <button
-              v-for="lamp in lamps"
-              :key="lamp.name"
-              type="button"
-              class="by"
-              role="radio"
-              :aria-checked="sight.lamp === lamp.lamp"
-              @click="sight.lamp = lamp.lamp"
-            >
-              <span class="lamp" :style="{ background: white.shown(lamp.lab).css }" />
-              <span class="lamp-name">{{ lamp.name }}</span>
-            </button>
-          </div>
-          <label class="on"
-            >on
-            <select v-model="on" data-test="laid-on">
-              <option value="grey">the grey</option>
-              <option value="ground">the ground</option>
-              <option v-if="over" value="over">{{ over.name }}</option>
-            </select></label
-          >
-        </div>
+        <SeenBy v-model="on" class="seen-by" :paint="paint" v-bind="over ? { over: over.name } : {}" />
         <FamilyTree v-if="isKin" class="family" :pile="pile" />
         <p v-if="pile.note" class="noted">{{ pile.note }}</p>
         <p v-if="pile.purpose.leftBroken" class="noted">
@@ -371,28 +284,6 @@ header {
   gap: calc(2 * var(--unit));
   align-content: start;
 }
-.otherwise {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--unit) calc(4 * var(--unit));
-  align-items: center;
-}
-.typed input {
-  border-bottom: 1px solid currentColor;
-  min-height: 40px;
-  width: 200px;
-  padding: 0 var(--unit);
-}
-.plain {
-  min-height: 44px;
-  text-decoration: underline;
-}
-.strong {
-  font-weight: 700;
-}
-.wrong {
-  font-weight: 700;
-}
 .story {
   display: flex;
   flex-wrap: wrap;
@@ -401,44 +292,6 @@ header {
 }
 .story > :last-child {
   flex: 1 1 200px;
-}
-.seen-by {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) auto;
-  gap: calc(4 * var(--unit));
-  align-items: end;
-}
-.lamps {
-  display: grid;
-  grid-template-columns: repeat(4, 1fr);
-}
-.by {
-  display: grid;
-  align-content: start;
-  min-height: 56px;
-  text-align: left;
-}
-.lamp {
-  height: 30px;
-}
-.lamp-name {
-  font-size: var(--size-note);
-  line-height: 1.3;
-}
-.by[aria-checked='true'] .lamp-name {
-  font-weight: 700;
-  text-decoration: underline;
-  text-underline-offset: 3px;
-}
-.on {
-  font-size: var(--size-note);
-}
-.on select {
-  min-height: 44px;
-  max-width: 150px;
-  color: inherit;
-  background: var(--surround);
-  border-bottom: 1px solid currentColor;
 }
 .noted {
   white-space: pre-line;
@@ -461,8 +314,7 @@ header {
   .right {
     order: 1;
   }
-  .otherwise,
-  .wrong,
+  .other-looks,
   .story,
   .family,
   .noted,

@@ -67,3 +67,4 @@ export function useLook(pile: Ref<PileDto>) {
 
   return { stage, now, lab, draft, nudge, say, read, clear, record, byEye };
 }
+export type LookState = ReturnType<typeof useLook>;
