@@ -2,8 +2,8 @@
 import { IN_REACH, valueOfLightness } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { computed, proxyRefs } from 'vue';
-import { useWhite } from './white.ts';
 import { partsText, valueDifference } from '../chips/words.ts';
+import PaintKey from '../chips/PaintKey.vue';
 import Slider from '../controls/Slider.vue';
 import { useDesk } from '../engine/useDesk.ts';
 import { useSettings } from '../shell/settings.ts';
@@ -13,7 +13,6 @@ import RecipeSteps from './RecipeSteps.vue';
 import type { KinState } from './useKin.ts';
 
 /** A pile's relatives: what is wanted of it by steps, two piles into one, and the family they come from. */
-const white = useWhite();
 const props = defineProps<{ pile: PileDto; kin: KinState }>();
 const emit = defineEmits<{ child: []; itself: [] }>();
 const desk = useDesk();
@@ -151,7 +150,7 @@ const value = (pile: PileDto): string => settings.valueText(valueOfLightness(loo
         </p>
         <div class="do">
           <button type="button" class="main-key" data-test="keep-child" @click="emit('child')">Keep as a child <kbd>Enter</kbd></button>
-          <button v-if="k.moves" type="button" class="plain-key" @click="emit('itself')">
+          <button v-if="k.moves && (!k.isMixed || k.from === 'it')" type="button" class="plain-key" @click="emit('itself')">
             {{ k.isMixed ? 'Added to the pile itself' : 'Change the pile itself' }}
           </button>
         </div>
@@ -162,10 +161,9 @@ const value = (pile: PileDto): string => settings.valueText(valueOfLightness(loo
     <section v-else-if="pourable.length > 0" aria-label="Two piles into one">
       <h2>Into one with</h2>
       <div class="chips">
-        <button v-for="one in pourable" :key="one.id" type="button" class="chip" :title="one.name" @click="k.pourWith(one.id)">
-          <span class="colour" :style="{ background: white.shown(lookNow(one)).css }" />
-          <span class="figures">{{ value(one) }}</span> <span class="name">{{ one.name }}</span>
-        </button>
+        <PaintKey v-for="one in pourable" :key="one.id" :lab="lookNow(one)" :title="one.name" @click="k.pourWith(one.id)"
+          >{{ value(one) }} {{ one.name }}</PaintKey
+        >
       </div>
     </section>
     <p v-if="k.plan" class="for-readers" role="status">{{ k.comesOf }}: {{ k.words.join(', ') }}, {{ partsText(1) }}</p>
@@ -240,21 +238,5 @@ select {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(min(180px, 100%), 1fr));
   gap: 0 calc(3 * var(--unit));
-}
-.chip {
-  display: grid;
-  grid-template-columns: 34px 30px minmax(0, 1fr);
-  gap: calc(2 * var(--unit));
-  align-items: center;
-  min-height: 44px;
-  text-align: left;
-}
-.colour {
-  height: 30px;
-}
-.name {
-  white-space: nowrap;
-  overflow: hidden;
-  text-overflow: ellipsis;
 }
 </style>

@@ -3,6 +3,7 @@ import { colourFromWords, CraftError, mixtureOf, show, type Lab, type Recall, ty
 import { mixtureDto } from '@dusk/wire/written';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
+import PaintKey from '../chips/PaintKey.vue';
 import Field from '../controls/Field.vue';
 import Sheet from '../controls/Sheet.vue';
 import { engine, unlessGivenUp } from '../engine/engine.ts';
@@ -113,16 +114,9 @@ async function take(suspect: Suspect): Promise<void> {
   <Sheet v-model="open" label="A tube that is forgotten" wide judging>
     <h2>All its tubes but one</h2>
     <div class="tubes" role="group" aria-label="Tubes that were in it">
-      <button
-        v-for="tube in all"
-        :key="tube.id"
-        type="button"
-        class="tube"
-        :aria-pressed="known.includes(tube.id)"
-        @click="toggle(tube.id)"
-      >
-        <span class="paint" :style="{ background: show(tube.masstone).css }" /><span>{{ tube.name }}</span>
-      </button>
+      <PaintKey v-for="tube in all" :key="tube.id" :lab="tube.masstone" :pressed="known.includes(tube.id)" @click="toggle(tube.id)">{{
+        tube.name
+      }}</PaintKey>
     </div>
     <div class="looked">
       <Field
@@ -147,7 +141,7 @@ async function take(suspect: Suspect): Promise<void> {
     <p v-if="wrong" role="alert" class="strong">{{ wrong }}</p>
     <p v-if="advice" class="strong" role="status" data-test="recall-advice">{{ advice }}</p>
     <article v-for="suspect in suspects" :key="suspect.id" class="suspect" data-test="suspect">
-      <span class="paint large" :style="{ background: show(tubes.byId.get(suspect.id)!.masstone).css }" />
+      <span class="large" :style="{ background: show(tubes.byId.get(suspect.id)!.masstone).css }" />
       <div>
         <p class="strong figures">{{ nameOf(suspect.id) }}, {{ (100 * suspect.likelihood).toFixed(0) }} %</p>
         <p class="figures">{{ sharesOf(suspect) }}</p>
@@ -170,24 +164,6 @@ async function take(suspect: Suspect): Promise<void> {
   gap: 0 calc(3 * var(--unit));
   max-height: 240px;
   overflow-y: auto;
-}
-.tube {
-  display: grid;
-  grid-template-columns: 22px minmax(0, 1fr);
-  gap: calc(2 * var(--unit));
-  align-items: center;
-  min-height: 44px;
-  text-align: left;
-  font-size: var(--size-note);
-  line-height: 1.1;
-}
-.paint {
-  height: 26px;
-}
-[aria-pressed='true'] {
-  font-weight: 700;
-  text-decoration: underline;
-  text-underline-offset: 3px;
 }
 .looked {
   display: grid;

@@ -1,15 +1,19 @@
 <script setup lang="ts">
+import { computed } from 'vue';
 import { useMothers } from './mothers.ts';
 
 /** Piles are planned from the one that changes: what is to become of them is the painter's to say. */
+const props = defineProps<{ pileId: string }>();
 const mothers = useMothers();
+/** What was asked of another pile is answered there. */
+const asked = computed(() => (mothers.asked?.pile.id === props.pileId ? mothers.asked : undefined));
 </script>
 
 <template>
-  <section v-if="mothers.asked" class="asks" role="alertdialog" aria-label="What becomes of its children" data-test="mother-asks">
+  <section v-if="asked" class="asks" role="alertdialog" aria-label="What becomes of its children" data-test="mother-asks">
     <p>
-      <b>{{ mothers.asked.children.map(({ name }) => name).join(', ') }}</b>
-      {{ mothers.asked.children.length === 1 ? 'is' : 'are' }} planned from this pile.
+      <b>{{ asked.children.map(({ name }) => name).join(', ') }}</b>
+      {{ asked.children.length === 1 ? 'is' : 'are' }} planned from this pile.
     </p>
     <div class="keys">
       <button type="button" @click="mothers.answer('follow')"><b>They follow</b><br />and change with it</button>
@@ -22,6 +26,10 @@ const mothers = useMothers();
 
 <style scoped>
 .asks {
+  position: sticky;
+  top: 0;
+  z-index: 2;
+  background: var(--surround);
   border: 2px solid currentColor;
   border-radius: 4px;
   padding: calc(3 * var(--unit));

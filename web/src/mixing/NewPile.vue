@@ -62,14 +62,15 @@ function dial(part: { readonly value?: number; readonly hue?: number; readonly c
   text.value = writeMunsell(labToMunsell(lab.value));
   wrong.value = '';
 }
-function read(): void {
+/** @param isWhole whether it is written to its end: what is not yet a colour is told only then */
+function read(isWhole: boolean): void {
   wrong.value = '';
   if (text.value.trim() === '') return;
   try {
     lab.value = colourFromWords(text.value);
   } catch (cause) {
     if (!(cause instanceof CraftError)) throw cause;
-    wrong.value = cause.message;
+    if (isWhole) wrong.value = cause.message;
   }
 }
 const target = computed(() => underCeiling(lab.value, ceiling.value));
@@ -82,7 +83,7 @@ watch([open, target, () => desk.desk] as const, async ([isOpen, wanted, laid]) =
   if (answer && wanted === target.value) found.value = answer.proposals[0];
 });
 async function keep(): Promise<void> {
-  read();
+  read(true);
   if (wrong.value || !found.value) return;
   const kept = await piles.keep({
     name: name.value.trim() || firstName(target.value),
@@ -108,7 +109,8 @@ async function keep(): Promise<void> {
           maxlength="80"
           placeholder="dull warm green, value 4 · 7.5YR 4/6 · #8a6b4f"
           data-test="said-colour"
-          @input="read"
+          @input="read(false)"
+          @change="read(true)"
         />
       </label>
       <p v-if="wrong" role="alert" class="strong">{{ wrong }}</p>

@@ -221,7 +221,7 @@ useShortcuts(() => [
         </p>
       </div>
       <div class="right">
-        <MotherAsks />
+        <MotherAsks :pile-id="pile.id" />
         <Tabs v-model="panel" label="Beside the pile" :tabs="tabs" />
         <KinPanel v-if="isKin" :pile="pile" :kin="kin" @child="keepChild" @itself="kin.changeItself()" />
         <StringPanel v-else-if="panel === 'string'" :pile="pile" :string="string" />
@@ -278,7 +278,11 @@ header {
   grid-template-columns: minmax(0, 1.66fr) minmax(0, 1fr);
   gap: calc(9 * var(--unit));
 }
+/* What is judged stays in sight while what stands beside it is gone through. */
 .left {
+  position: sticky;
+  top: 0;
+  align-self: start;
   display: grid;
   grid-template-columns: minmax(0, 1fr);
   gap: calc(2 * var(--unit));

@@ -155,6 +155,7 @@ useShortcuts(() => [{ key: 't', run: () => first.value && void take(first.value)
 
 <style scoped>
 .instead {
+  margin-top: calc(4 * var(--unit));
   display: grid;
   gap: calc(2 * var(--unit));
 }

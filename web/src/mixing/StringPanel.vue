@@ -3,7 +3,7 @@ import { mdiMinus, mdiPlus } from '@mdi/js';
 import { ROUTES, valueOfLightness, type HeldInString, type Route } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { computed, proxyRefs } from 'vue';
-import { useWhite } from './white.ts';
+import PaintKey from '../chips/PaintKey.vue';
 import Choice from '../controls/Choice.vue';
 import Slider from '../controls/Slider.vue';
 import { useSettings } from '../shell/settings.ts';
@@ -11,7 +11,6 @@ import { lookNow, usePiles } from './piles.ts';
 import type { StringState } from './useString.ts';
 
 /** A string: from this pile through others in even steps, as one plan of few measurings. */
-const white = useWhite();
 const props = defineProps<{ pile: PileDto; string: StringState }>();
 const s = proxyRefs(props.string);
 const piles = usePiles();
@@ -42,20 +41,13 @@ const KINDS = [
       ><template v-if="s.carried">, to dark and to light</template>
     </p>
     <div class="stops" role="group" aria-label="Through, in the order of pressing">
-      <button type="button" class="stop" :aria-pressed="s.carried" @click="((s.carried = !s.carried), (s.stops = []))">
-        <span class="ends"><span class="dark" /><span class="light" /></span> <span class="name">carried to dark and light</span>
-      </button>
-      <button
-        v-for="one in others"
-        :key="one.id"
-        type="button"
-        class="stop"
-        :aria-pressed="s.stops.includes(one.id)"
-        @click="s.toggle(one.id)"
+      <PaintKey :pressed="s.carried" @click="((s.carried = !s.carried), (s.stops = []))">
+        <template #paint><span class="dark" /><span class="light" /></template>
+        carried to dark and light
+      </PaintKey>
+      <PaintKey v-for="one in others" :key="one.id" :lab="lookNow(one)" :pressed="s.stops.includes(one.id)" @click="s.toggle(one.id)"
+        >{{ value(lookNow(one)) }} {{ one.name }}</PaintKey
       >
-        <span class="colour" :style="{ background: white.shown(lookNow(one)).css }" />
-        <span class="name figures">{{ value(lookNow(one)) }} {{ one.name }}</span>
-      </button>
     </div>
     <div class="row" role="group" aria-label="How many">
       <span>piles</span>
@@ -126,22 +118,8 @@ const KINDS = [
   max-height: 240px;
   overflow-y: auto;
 }
-.stop {
-  display: grid;
-  grid-template-columns: 34px minmax(0, 1fr);
-  gap: calc(2 * var(--unit));
-  align-items: center;
-  min-height: 44px;
-  text-align: left;
-}
-.colour,
-.ends {
-  height: 30px;
-}
-.ends {
-  display: flex;
-}
-.ends span {
+.dark,
+.light {
   flex: 1;
 }
 .dark {
@@ -150,12 +128,6 @@ const KINDS = [
 .light {
   background: #ddd;
 }
-.name {
-  white-space: nowrap;
-  overflow: hidden;
-  text-overflow: ellipsis;
-}
-[aria-pressed='true'] .name,
 .number[aria-pressed='true'] {
   font-weight: 700;
   text-decoration: underline;

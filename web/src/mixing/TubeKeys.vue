@@ -1,15 +1,14 @@
 <script setup lang="ts">
 import type { PileDto } from '@dusk/wire';
 import { computed } from 'vue';
+import PaintKey from '../chips/PaintKey.vue';
 import { useDesk } from '../engine/useDesk.ts';
 import { usePiles } from './piles.ts';
-import { useWhite } from './white.ts';
 import { leaveOut, mustHave, type Wished } from './wished.ts';
 
 /** The palette's tubes: a press leaves one out and the answer changes at once; the key beside it says that it must be in. */
 const props = defineProps<{ wished: Wished; piles?: readonly PileDto[] }>();
 const desk = useDesk();
-const white = useWhite();
 const store = usePiles();
 /** Tubes, and piles where recipes may take from them. */
 const all = computed(() => [
@@ -23,18 +22,15 @@ const isMust = (id: string): boolean => props.wished.must.includes(id);
 <template>
   <ul class="tubes" aria-label="Tubes of the palette">
     <li v-for="tube in all" :key="tube.id" :class="{ out: isOut(tube.id), must: isMust(tube.id) }">
-      <button
-        type="button"
+      <PaintKey
         class="tube"
-        :aria-pressed="!isOut(tube.id)"
+        :lab="tube.lab"
         :aria-label="isOut(tube.id) ? `${tube.name}, left out` : tube.name"
         :title="isOut(tube.id) ? 'Take it back' : 'Leave it out'"
         data-test="tube-key"
         @click="leaveOut(wished, tube.id)"
+        >{{ tube.name }}</PaintKey
       >
-        <span class="paint" :style="{ background: white.shown(tube.lab).css }" />
-        <span class="name">{{ tube.name }}</span>
-      </button>
       <button
         type="button"
         class="in"
@@ -64,29 +60,12 @@ li {
   align-items: stretch;
 }
 .tube {
-  display: grid;
-  grid-template-columns: 22px minmax(0, 1fr);
-  gap: calc(2 * var(--unit));
-  align-items: center;
-  min-height: 44px;
-  text-align: left;
   font-size: var(--size-note);
-  line-height: 1.1;
 }
-.paint {
-  height: 26px;
-}
-.name {
-  overflow: hidden;
-  text-overflow: ellipsis;
-  display: -webkit-box;
-  -webkit-line-clamp: 2;
-  -webkit-box-orient: vertical;
-}
-.out .paint {
+.out :deep(.paint) {
   opacity: 0.25;
 }
-.out .name {
+.out :deep(.name) {
   text-decoration: line-through;
 }
 .in {
@@ -100,7 +79,7 @@ li {
   text-decoration: underline;
   text-underline-offset: 3px;
 }
-.must .name {
+.must :deep(.name) {
   font-weight: 700;
 }
 </style>

@@ -1,4 +1,4 @@
-import { CraftError, keyOf, leavesOf, type Mixture } from '@dusk/core';
+import { CraftError, deltaE00, keyOf, leavesOf, type Mixture } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { labOfDto } from '@dusk/wire/written';
 import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue';
@@ -6,8 +6,11 @@ import { engine, unlessGivenUp, type Desk } from '../engine/engine.ts';
 import type { NearestProposed, Proposed } from '../engine/proposal.ts';
 import { useDesk } from '../engine/useDesk.ts';
 import { useSettings } from '../shell/settings.ts';
-import { usePiles } from './piles.ts';
+import { lookNow, usePiles } from './piles.ts';
 import { useWished, wishesOf } from './wished.ts';
+
+/** Piles that may be ingredients beside the tubes. */
+const MOST_LYING = 16;
 
 /** What a mixture is made of, whatever it is called and however it is measured. */
 export const madeOf = (mixture: Mixture): string =>
@@ -28,10 +31,14 @@ export function useOtherRecipes(pile: Ref<PileDto>) {
   const failure = ref('');
   const target = computed(() => pile.value.target && labOfDto(pile.value.target.lab));
 
-  /** Piles that lie on the palette and do not come from this one. */
-  const lying = computed(() =>
-    piles.list.filter((other) => other.id !== pile.value.id && other.there > 0 && !piles.restsOn(other.id, pile.value.id)),
-  );
+  /** Piles that lie on the palette and do not come from this one, dark to light; of very many those nearest to the target. */
+  const lying = computed(() => {
+    const all = piles.byValue.filter((other) => other.id !== pile.value.id && other.there > 0 && !piles.restsOn(other.id, pile.value.id));
+    const wanted = target.value;
+    if (!wanted || all.length <= MOST_LYING) return all;
+    const near = [...all].sort((one, other) => deltaE00(wanted, lookNow(one)) - deltaE00(wanted, lookNow(other))).slice(0, MOST_LYING);
+    return all.filter((one) => near.includes(one));
+  });
   const withPiles = shallowRef<Desk>();
   let laying: AbortController | undefined;
   watch(

@@ -69,7 +69,8 @@ export const useSamples = defineStore('samples', () => {
     const ops: Operation[] = [
       { do: 'sample.change', id: sample.id, version: sample.version, outline: sent(outline), seen: labDto(seen), paint: labDto(paint) },
     ];
-    if (pile && pile.stages.length === 0 && plan)
+    // A pile that only serves here too keeps the colour of the place it is for.
+    if (pile?.sampleId === sample.id && pile.stages.length === 0 && plan)
       ops.push({
         do: 'pile.change',
         id: pile.id,

@@ -104,14 +104,15 @@ const fanned = computed(() => dabs.value.filter(({ id }) => fan.value?.ids.inclu
 /** A press means the nearest, whichever dab lies on top; where several share a place they fan out. */
 function onPress(event: MouseEvent): void {
   if ((event.target as Element).closest('.fan')) return;
+  if (event.metaKey || event.ctrlKey || event.shiftKey || event.button !== 0) return;
+  // A key's press on a link has no place.
+  if (event.detail === 0) return;
+  // The end of a drag is no press.
   if (justDropped.value) {
     event.preventDefault();
     event.stopPropagation();
     return;
   }
-  if (event.metaKey || event.ctrlKey || event.shiftKey || event.button !== 0) return;
-  // A key's press on a link has no place.
-  if (event.detail === 0) return;
   const { left, top } = strip.value!.getBoundingClientRect();
   const by = event instanceof PointerEvent && event.pointerType === 'touch' ? 'touch' : 'mouse';
   const ids = meantBy(placed.value.laid, event.clientX - left, line.value - (event.clientY - top), by);
