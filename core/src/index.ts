@@ -90,3 +90,7 @@ export { DULLING, IN_REACH, WORTH, type Dulling } from './matching/worth.ts';
 export * from './matching/outOfReach.ts';
 export * from './mixing/amounts.ts';
 export * from './mixing/words.ts';
+export * from './formats/card.ts';
+export * from './formats/cardFile.ts';
+export * from './formats/cardTables.ts';
+export * from './formats/foreignTubes.ts';

@@ -1,6 +1,18 @@
 import { mixCurves, type Portion } from '../paint/mix.ts';
 import type { PaintCurves } from '../paint/catalogue.ts';
-import { isHeap, isTube, keyOf, lastHeap, type Heap, type Leaf, type Measured, type Mixture, type Source } from './mixture.ts';
+import {
+  isHeap,
+  isPile,
+  isTube,
+  keyOf,
+  lastHeap,
+  type Heap,
+  type Ingredient,
+  type Leaf,
+  type Measured,
+  type Mixture,
+  type Source,
+} from './mixture.ts';
 
 /** A leaf of a mixture and its share of the pile's volume, with the range where it is not known exactly. */
 export interface LeafShare {
@@ -83,3 +95,17 @@ export const paintOfSource = (mixture: Mixture, source: Source, paintOf: PaintOf
 /** Curves of the pile a mixture makes. */
 export const paintOfMixture = (mixture: Mixture, paintOf: PaintOf): PaintCurves =>
   mixCurves(portionsOf(mixture, lastHeap(mixture), paintOf));
+
+/** A mixture that takes from a pile, with that pile's own mixture in its place: the same paint, to the last grain. */
+export function withPileOpened(mixture: Mixture, pile: string, inside: Mixture): Mixture {
+  const by = inside.heaps.length;
+  const heaps = mixture.heaps.map(({ ingredients }): Heap => ({
+    ingredients: ingredients.map((one): Ingredient => {
+      const { parts, range, said } = one;
+      const measured = { parts, ...(range && { range }), ...(said !== undefined && { said }) };
+      if (isHeap(one)) return { heap: one.heap + by, ...measured };
+      return isPile(one) && one.pile === pile ? { heap: by - 1, ...measured } : one;
+    }),
+  }));
+  return { heaps: [...inside.heaps, ...heaps] };
+}

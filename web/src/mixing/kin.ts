@@ -1,7 +1,6 @@
 import {
   furtherOff,
   inShadow,
-  isHeap,
   isPile,
   leavesOf,
   masstoneOf,
@@ -11,8 +10,6 @@ import {
   paintOfMixture,
   toward,
   underCeiling,
-  type Heap,
-  type Ingredient,
   type Lab,
   type Leaf,
   type Mixture,
@@ -113,21 +110,6 @@ export const poured = (one: Leaf, other: Leaf, [a, b]: readonly [number, number]
     { ...one, parts: a },
     { ...other, parts: b },
   ]);
-
-/** A mixture that takes from a pile, with that pile's own mixture in its place: the same paint, to the last grain. */
-export function opened(mixture: Mixture, pileId: string, inside: Mixture): Mixture {
-  const by = inside.heaps.length;
-  const last = by - 1;
-  const heaps = mixture.heaps.map(({ ingredients }): Heap => ({
-    ingredients: ingredients.map((one): Ingredient => {
-      const { parts, range, said } = one;
-      const measured = { parts, ...(range && { range }), ...(said !== undefined && { said }) };
-      if (isHeap(one)) return { heap: one.heap + by, ...measured };
-      return isPile(one) && one.pile === pileId ? { heap: last, ...measured } : one;
-    }),
-  }));
-  return { heaps: [...inside.heaps, ...heaps] };
-}
 
 /** What is to become of piles that are planned from one that changes. */
 export const CHILDREN_MAY = ['follow', 'hold', 'stand'] as const;

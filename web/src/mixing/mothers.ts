@@ -1,4 +1,4 @@
-import { type Lab, type Mixture } from '@dusk/core';
+import { withPileOpened, type Lab, type Mixture } from '@dusk/core';
 import type { MixtureSent, Operation, PileDto } from '@dusk/wire';
 import { labDto, labOfDto, mixtureDto } from '@dusk/wire/written';
 import { defineStore } from 'pinia';
@@ -6,7 +6,7 @@ import { shallowRef } from 'vue';
 import { engine } from '../engine/engine.ts';
 import { useDesk } from '../engine/useDesk.ts';
 import { useNotices } from '../shell/notices.ts';
-import { coloursWith, opened, plannedBelow, type ChildrenMay } from './kin.ts';
+import { coloursWith, plannedBelow, type ChildrenMay } from './kin.ts';
 import { usePiles } from './piles.ts';
 
 /** A change of a plan that others are planned from: what is to become of them is asked first. */
@@ -70,7 +70,7 @@ export const useMothers = defineStore('mothers', () => {
     const done = await notices.attempt(async () => {
       for (const child of children) {
         const news =
-          how === 'stand' ? opened(child.plan, pile.id, pile.plan) : how === 'hold' ? await holding(child, pile, plan) : child.plan;
+          how === 'stand' ? withPileOpened(child.plan, pile.id, pile.plan) : how === 'hold' ? await holding(child, pile, plan) : child.plan;
         plans.set(child.id, news);
       }
       const look = coloursWith(plans, (source) => desk.paintOf(source).paint);

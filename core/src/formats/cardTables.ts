@@ -1,0 +1,103 @@
+import { bandNm, BANDS } from '../colour/spectrum.ts';
+import { leavesOf } from '../mixing/open.ts';
+import { reflectance } from '../paint/mix.ts';
+import { paintOfCard, readCard, type Card } from './card.ts';
+
+/** A cell of a table: quoted where it must be, and never taken for a formula. */
+function cell(value: string | number): string {
+  if (typeof value === 'number') return String(value);
+  const text = /^[=+\-@\t\r]/.test(value) ? `'${value}` : value;
+  return /[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text;
+}
+
+const HEAD = [
+  'name',
+  'value',
+  'temperature',
+  'munsell',
+  'L',
+  'a',
+  'b',
+  'thing',
+  'zone',
+  'painting',
+  'made',
+  'ml',
+  'recipe',
+  'in tubes',
+  'note',
+];
+
+/** The recipe in a line: `First 9 Titanium white + 1 Viridian (A); 3 Titanium white + 1 A`. */
+export function recipeLine({ recipe, tubes }: Pick<Card, 'recipe' | 'tubes'>): string {
+  const nameOf = new Map(tubes.map(({ key, name }) => [key, name]));
+  const letter = (at: number): string => String.fromCharCode(65 + at);
+  return recipe.heaps
+    .map(({ ingredients }, at) => {
+      const line = ingredients
+        .map((one) => `${Number(one.parts.toFixed(3))} ${'heap' in one ? letter(one.heap) : nameOf.get((one as { tube: string }).tube)}`)
+        .join(' + ');
+      return at < recipe.heaps.length - 1 ? `First ${line} (${letter(at)})` : line;
+    })
+    .join('; ');
+}
+
+/** Cards as a table that a spreadsheet reads: UTF-8 with its mark, commas, CRLF (RFC 4180). */
+export function cardsToCsv(cards: readonly Card[]): string {
+  const rows = cards.map((card) => {
+    const { lab, value, temperature, munsell } = readCard(card);
+    const names = new Map(card.tubes.map(({ key, name }) => [key, name]));
+    const shares = leavesOf(card.recipe)
+      .map(({ source, share }) => `${(100 * share).toFixed(1)} % ${names.get((source as { tube: string }).tube)}`)
+      .join(', ');
+    const figures = [...lab].map((v) => Number(v.toFixed(2)));
+    const said = [
+      Number(value.toFixed(2)),
+      Number(temperature.toFixed(1)),
+      munsell,
+      ...figures,
+      card.thing,
+      card.zone,
+      card.painting,
+      card.madeAt,
+    ];
+    return [card.name, ...said, Number(card.ml.toFixed(2)), recipeLine(card), shares, card.note];
+  });
+  return `\uFEFF${[HEAD, ...rows].map((row) => row.map(cell).join(',')).join('\r\n')}\r\n`;
+}
+
+const quoted = (text: string): string => `"${text.replaceAll('"', "'").replaceAll(/[\r\n\t]/g, ' ')}"`;
+
+/** Reflectance of what cards make, thick and by their own tubes, as a CGATS.17 file (ISO 28178): 380–730 nm by 10. */
+export function cardsToCgats(cards: readonly Card[]): string {
+  const bands = Array.from({ length: BANDS }, (_, i) => bandNm(i));
+  const fields = ['SAMPLE_ID', 'SAMPLE_NAME', ...bands.map((nm) => `SPEC_${nm}`)];
+  const rows = cards.map((card, at) => {
+    const seen = reflectance(paintOfCard(card));
+    return [String(at + 1), quoted(card.name), ...Array.from(seen, (r) => r.toFixed(6))].join('\t');
+  });
+  return [
+    'CGATS.17',
+    'ORIGINATOR\t"Auburn Dusk"',
+    'DESCRIPTOR\t"Reflectance of mixed paint, reckoned from its tubes"',
+    'KEYWORD\t"SPECTRAL_BANDS"',
+    `SPECTRAL_BANDS\t"${BANDS}"`,
+    'KEYWORD\t"SPECTRAL_START_NM"',
+    `SPECTRAL_START_NM\t"${bands[0]!.toFixed(6)}"`,
+    'KEYWORD\t"SPECTRAL_END_NM"',
+    `SPECTRAL_END_NM\t"${bands.at(-1)!.toFixed(6)}"`,
+    'KEYWORD\t"SPECTRAL_NORM"',
+    'SPECTRAL_NORM\t"1.000000"',
+    '',
+    `NUMBER_OF_FIELDS\t${fields.length}`,
+    'BEGIN_DATA_FORMAT',
+    fields.join('\t'),
+    'END_DATA_FORMAT',
+    '',
+    `NUMBER_OF_SETS\t${rows.length}`,
+    'BEGIN_DATA',
+    ...rows,
+    'END_DATA',
+    '',
+  ].join('\n');
+}

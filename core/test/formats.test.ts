@@ -1,0 +1,253 @@
+import { expect } from 'chai';
+import fc from 'fast-check';
+import {
+  CARDS_VERSION,
+  cardsToCgats,
+  cardsToCsv,
+  CATALOGUE,
+  checkCard,
+  CraftError,
+  deltaE00,
+  masstoneOf,
+  mixCurves,
+  mixtureOf,
+  openToTubes,
+  paintOfCard,
+  paintOfMixture,
+  paintsApart,
+  readCard,
+  readCards,
+  recipeLine,
+  reflectance,
+  standInFor,
+  withPileOpened,
+  writeCards,
+  type Card,
+  type CardTube,
+  type Mixture,
+} from '@dusk/core';
+
+const tube = (slug: string): CardTube => {
+  const { name, colourIndex, caution, density, K, S } = CATALOGUE.get(slug)!;
+  return { key: slug, name, pigment: slug, colourIndex, caution, density, nozzleMm: 6, K, S };
+};
+/** A body let into white: three heaps. */
+const RECIPE: Mixture = {
+  heaps: [
+    {
+      ingredients: [
+        { tube: 'ultramarine-blue', parts: 2 },
+        { tube: 'cadmium-red', parts: 1 },
+      ],
+    },
+    {
+      ingredients: [
+        { tube: 'titanium-white', parts: 9 },
+        { heap: 0, parts: 1 },
+      ],
+    },
+    {
+      ingredients: [
+        { tube: 'titanium-white', parts: 5 },
+        { heap: 1, parts: 1 },
+      ],
+    },
+  ],
+};
+function aCard(more: Partial<Card> = {}): Card {
+  const tubes = more.tubes ?? ['titanium-white', 'ultramarine-blue', 'cadmium-red'].map(tube);
+  const recipe = more.recipe ?? RECIPE;
+  const predicted = masstoneOf(paintOfCard({ recipe, tubes }));
+  return {
+    id: 'a card',
+    name: 'jug, shadow side',
+    note: 'knife, in two lines\n"broken"',
+    ml: 4,
+    predicted,
+    target: [62, 4, -12],
+    thing: 'jug',
+    zone: 'shadow',
+    painting: 'Window and jug',
+    madeAt: '2026-02-03T10:20:00Z',
+    ...more,
+    recipe,
+    tubes,
+  };
+}
+type Json = { cards: Record<string, unknown>[] } & Record<string, unknown>;
+const written = (...cards: readonly Card[]): Json => JSON.parse(writeCards(cards)) as Json;
+const reading =
+  (json: unknown): (() => unknown) =>
+  () =>
+    readCards(JSON.stringify(json));
+
+describe('a card', () => {
+  it('stands for itself: the colour it says is what its own tubes give', () => {
+    const card = aCard();
+    expect(checkCard(card)).to.equal(card);
+    expect(() => checkCard(aCard({ predicted: [80, 0, 0] }))).to.throw(CraftError, /another colour/);
+    expect(() => checkCard(aCard({ recipe: mixtureOf([{ pile: 'elsewhere', parts: 1 }]), predicted: [50, 0, 0], tubes: [] }))).to.throw();
+    expect(() => checkCard({ ...card, tubes: [...card.tubes, tube('viridian')] })).to.throw(CraftError, /nothing is taken/);
+    expect(() => checkCard({ ...card, tubes: [...card.tubes, card.tubes[0]!] })).to.throw(CraftError, /twice/);
+  });
+
+  it('is read by how it truly looked, where that is known', () => {
+    const seen = [50, 10, 10] as const;
+    expect(readCard(aCard({ seen })).lab).to.equal(seen);
+    expect(readCard(aCard()).value).to.be.within(6, 9);
+  });
+
+  it('of a pile that came of others has them opened, to the last grain', () => {
+    const mother: Mixture = mixtureOf([
+      { tube: 'titanium-white', parts: 3 },
+      { tube: 'ultramarine-blue', parts: 1 },
+    ]);
+    const child: Mixture = {
+      heaps: [
+        {
+          ingredients: [
+            { tube: 'viridian', parts: 1 },
+            { tube: 'titanium-white', parts: 4 },
+          ],
+        },
+        {
+          ingredients: [
+            { pile: 'mother', parts: 6 },
+            { heap: 0, parts: 2 },
+            { tube: 'cadmium-red', parts: 1 },
+          ],
+        },
+      ],
+    };
+    const flat = openToTubes(child, () => openToTubes(mother, () => ({})));
+    const alone = withPileOpened(child, 'mother', mother);
+    const own = openToTubes(alone, () => ({}));
+    expect(Object.keys(own).sort()).to.deep.equal(Object.keys(flat).sort());
+    for (const [id, share] of Object.entries(flat)) expect(own[id]).to.be.closeTo(share, 1e-12);
+  });
+});
+
+describe('a file of cards', () => {
+  it('is read back as it was written, whatever is said on them', () => {
+    fc.assert(
+      fc.property(
+        fc.string({ maxLength: 60 }),
+        fc.string({ maxLength: 60 }),
+        fc.double({ min: 0.1, max: 400, noNaN: true }),
+        (name, note, ml) => {
+          const clean = (text: string): string => text.replaceAll('\uFFFD', '?');
+          const card = aCard({ name: clean(name) || 'a card', note: clean(note), ml });
+          const { cards, notes } = readCards(writeCards([card]));
+          expect(notes).to.deep.equal([]);
+          const [{ tubes, ml: size, ...rest }] = cards as [Card];
+          expect(size).to.be.closeTo(ml, 1e-3);
+          expect(rest).to.deep.include({ name: card.name, note: card.note, recipe: RECIPE, thing: 'jug', seen: undefined });
+          tubes.forEach((one, i) => expect(paintsApart(one, card.tubes[i]!)).to.be.below(1e-3));
+        },
+      ),
+      { numRuns: 30 },
+    );
+  });
+
+  it('keeps what it does not know apart, and says so', () => {
+    const json = written(aCard());
+    json['colour_of_the_cover'] = 'red';
+    json.cards[0]!['mood'] = 'calm';
+    expect(readCards(JSON.stringify(json)).notes).to.deep.equal(['Not known here, and passed over: colour_of_the_cover, mood.']);
+    expect(readCards(`\uFEFF${writeCards([aCard()])}`).cards).to.have.length(1);
+  });
+
+  it('is refused whole, in a sentence, where something is wrong with it', () => {
+    const card = (part: object): (() => unknown) => {
+      const json = written(aCard());
+      Object.assign(json.cards[0]!, part);
+      return reading(json);
+    };
+    const tubeWith = (part: object): (() => unknown) => {
+      const json = written(aCard());
+      Object.assign((json.cards[0]!['tubes'] as object[])[0]!, part);
+      return reading(json);
+    };
+    const all: readonly (readonly [what: string, read: () => unknown, says: RegExp])[] = [
+      ['half a file', () => readCards(writeCards([aCard()]).slice(0, 700)), /not whole/],
+      ['nothing', () => readCards(''), /not whole/],
+      ['another encoding', () => readCards(`{"format":"\uFFFD"}`), /UTF-8/],
+      ['something else', reading({ format: 'recipes' }), /no file of cards/],
+      ['a list', reading([]), /no file of cards/],
+      ['a newer form', reading({ ...written(aCard()), version: CARDS_VERSION + 1 }), /newer program/],
+      ['no form', reading({ ...written(aCard()), version: 'one' }), /which form/],
+      ['no cards', reading({ ...written(aCard()), cards: {} }), /no list/],
+      ['twice the same', reading(written(aCard(), aCard())), /twice/],
+      ['no name', card({ name: '' }), /no name/],
+      ['a name that is none', card({ name: 7 }), /no name/],
+      ['no recipe', card({ recipe: [] }), /recipe/],
+      ['an empty heap', card({ recipe: [[]] }), /heap/],
+      ['a heap of itself', card({ recipe: [[{ heap: 0, parts: 1 }]] }), /not mixed before/],
+      ['half a heap', card({ recipe: [[{ heap: 0.5, parts: 1 }], [{ tube: 'titanium-white', parts: 1 }]] }), /./],
+      ['parts below nothing', card({ recipe: [[{ tube: 'titanium-white', parts: -1 }]] }), /parts/],
+      ['a tube that is not there', card({ recipe: [[{ tube: 'viridian', parts: 1 }]] }), /none of its tubes/],
+      ['a colour beyond white', card({ predicted: [140, 0, 0] }), /lightness/],
+      ['another colour', card({ predicted: [20, 40, 40] }), /another colour/],
+      ['no time', card({ madeAt: 'yesterday' }), /when/],
+      ['too long a note', card({ note: 'x'.repeat(5000) }), /note/],
+      ['short curves', tubeWith({ K: [1, 2, 3] }), /K/],
+      ['curves of words', tubeWith({ S: Array.from({ length: 36 }, () => 'a lot') }), /S/],
+      ['a bore of nothing', tubeWith({ nozzleMm: 0 }), /nozzleMm/],
+      ['a tube without a name', tubeWith({ name: '' }), /without a name/],
+    ];
+    for (const [what, read, says] of all) {
+      expect(read, what).to.throw(CraftError, says);
+      expect(read, what).to.throw(/Nothing of this file was taken|not mixed before|\./);
+    }
+  });
+});
+
+describe('cards as tables', () => {
+  it('go into a spreadsheet whole: quoted, marked, and no cell a formula', () => {
+    const csv = cardsToCsv([aCard({ name: '=1+1', note: 'a "word", and\na line' })]);
+    expect(csv.startsWith('\uFEFFname,value,')).to.equal(true);
+    expect(csv).to.contain("\r\n'=1+1,");
+    expect(csv).to.contain('"a ""word"", and\na line"');
+    expect(csv.endsWith('\r\n')).to.equal(true);
+    expect(recipeLine(aCard())).to.equal(
+      'First 2 Ultramarine blue + 1 Cadmium red (A); First 9 Titanium white + 1 A (B); 5 Titanium white + 1 B',
+    );
+  });
+
+  it('are written as spectra by CGATS, band for band', () => {
+    const card = aCard();
+    const lines = cardsToCgats([card, card]).split('\n');
+    expect(lines[0]).to.equal('CGATS.17');
+    const fields = lines[lines.indexOf('BEGIN_DATA_FORMAT') + 1]!.split('\t');
+    const row = lines[lines.indexOf('BEGIN_DATA') + 1]!.split('\t');
+    expect(fields).to.have.length(38);
+    expect(row).to.have.length(38);
+    const seen = reflectance(paintOfCard(card));
+    seen.forEach((r, i) => expect(Number(row[i + 2])).to.be.closeTo(r, 1e-6));
+    expect(lines).to.include('NUMBER_OF_SETS\t2');
+    expect(fields[2]).to.equal('SPEC_380');
+  });
+});
+
+describe('another’s tube', () => {
+  const own = ['titanium-white', 'yellow-ochre', 'ultramarine-blue', 'viridian'].map((slug) => ({ ...tube(slug), id: slug }));
+  it('is one’s own of the same pigment, though another lies nearer', () => {
+    const { K, S } = CATALOGUE.get('yellow-ochre')!;
+    expect(standInFor({ pigment: 'ultramarine-blue', K, S }, own)).to.include({ id: 'ultramarine-blue', by: 'pigment' });
+  });
+  it('is else the one of the likest colour, as it comes and as a tint', () => {
+    const mixed = mixCurves([
+      { paint: CATALOGUE.get('yellow-ochre')!, parts: 9 },
+      { paint: CATALOGUE.get('viridian')!, parts: 1 },
+    ]);
+    const found = standInFor({ pigment: '', ...mixed }, own)!;
+    expect(found).to.include({ id: 'yellow-ochre', by: 'colour' });
+    expect(found.difference).to.be.above(2);
+    expect(standInFor({ pigment: 'viridian', ...mixed }, [])).to.equal(undefined);
+  });
+  it('that is one’s own differs by nothing', () => {
+    for (const one of own) expect(standInFor(one, own)!.difference).to.be.below(1e-9);
+    const paint = paintOfMixture(RECIPE, (source) => tube((source as { tube: string }).tube));
+    expect(deltaE00(masstoneOf(paint), aCard().predicted)).to.be.below(1e-9);
+  });
+});
