@@ -50,7 +50,8 @@ async function furnished(bench: Bench) {
     { do: 'look.add', id: lookId, sightingId, stageId, lab: { L: 60, a: 4, b: -40 } },
   );
   const beliefId = rows.piles![0]!.stages[0]!.looks[0]!.beliefId!;
-  return { painting, palette, reference, sample, pile, stageId, sightingId, lookId, beliefId };
+  const card = (await change(bench, { do: 'card.add', id: newId(), pileId: pile.id })).cards![0]!;
+  return { painting, palette, reference, sample, pile, card, stageId, sightingId, lookId, beliefId };
 }
 
 const LAB = { L: 50, a: 4, b: 12 };
@@ -130,6 +131,10 @@ const WALKS: { readonly [N in OperationName]: Walk } = {
   'pile.change': { right: (f) => ({ do: 'pile.change', id: f.pile.id, version: 1, name: 'y' }), names: ['id'], spoilt: { ml: 0 } },
   'pile.delete': versioned('pile.delete', (f) => f.pile),
   'pile.restore': versioned('pile.restore', (f) => f.pile),
+  'card.add': { right: (f) => ({ do: 'card.add', id: newId(), pileId: f.pile.id }), names: ['pileId'], spoilt: { name: '' } },
+  'card.change': { right: (f) => ({ do: 'card.change', id: f.card.id, version: 1, note: 'y' }), names: ['id'], spoilt: { note: 7 } },
+  'card.delete': versioned('card.delete', (f) => f.card),
+  'card.restore': versioned('card.restore', (f) => f.card),
   'stage.add': {
     right: (f, b) => ({ do: 'stage.add', id: newId(), pileId: f.pile.id, kind: 'added', additions: [some(b.tubes.get('viridian')!, 1)] }),
     names: ['pileId'],
@@ -156,6 +161,7 @@ const FIRST: Partial<Record<OperationName, OperationName>> = {
   'reference.restore': 'reference.delete',
   'sample.restore': 'sample.delete',
   'pile.restore': 'pile.delete',
+  'card.restore': 'card.delete',
   'stage.restore': 'stage.withdraw',
   'look.restore': 'look.withdraw',
   'belief.accept': 'belief.refuse',
@@ -171,7 +177,8 @@ describe('the table of operations', () => {
   afterEach(() => bench.close());
   const everything = async () => {
     const { body } = await bench.http.get(`/api/paintings/${f.painting.id}`);
-    return JSON.stringify([(await read(bench)).rows, (body as Partial<Answer>).rows]);
+    const { body: cards } = await bench.http.get('/api/cards');
+    return JSON.stringify([(await read(bench)).rows, (body as Partial<Answer>).rows, (cards as Partial<Answer>).rows]);
   };
 
   for (const name of Object.keys(OPERATIONS) as OperationName[]) {

@@ -1,5 +1,7 @@
 import type { ClassConstructor } from 'class-transformer';
 import { Id, Version } from './fields.ts';
+import type { CardDto } from './cards.ts';
+import { CardChange, NewCard } from './cards.ts';
 import type { PaintingDto } from './paintings.ts';
 import { NewPainting, PaintingChange } from './paintings.ts';
 import type { PaletteDto } from './palettes.ts';
@@ -46,6 +48,10 @@ export const OPERATIONS = {
   'pile.change': PileChange,
   'pile.delete': ByVersion,
   'pile.restore': ByVersion,
+  'card.add': NewCard,
+  'card.change': CardChange,
+  'card.delete': ByVersion,
+  'card.restore': ByVersion,
   'stage.add': NewStage,
   'stage.withdraw': ById,
   'stage.restore': ById,
@@ -89,6 +95,7 @@ export interface Rows {
   readonly samples?: readonly SampleDto[];
   readonly sightings?: readonly SightingDto[];
   readonly piles?: readonly PileDto[];
+  readonly cards?: readonly CardDto[];
 }
 export type RowKind = keyof Rows;
 

@@ -12,6 +12,7 @@ export * from './views.ts';
 export * from './stages.ts';
 export * from './purpose.ts';
 export * from './piles.ts';
+export * from './cards.ts';
 export * from './settings.ts';
 export * from './changes.ts';
 export * from './reads.ts';

@@ -7,6 +7,8 @@ export interface ReadAnswers {
   studio: Answer;
   /** Samples, sightings and piles of one painting. */
   painting: Answer;
+  /** Every card, of whatever painting. */
+  cards: Answer;
   /** What is believed of the tubes without what one pile taught, for correcting that pile. */
   beliefs: Beliefs;
   /** How unsure the tubes of a palette are together, as far as piles have taught them. */
@@ -19,6 +21,7 @@ export type ReadName = keyof ReadAnswers;
 export const READS = {
   studio: '/studio',
   painting: '/paintings/:id',
+  cards: '/cards',
   beliefs: '/piles/:id/beliefs',
   doubts: '/palettes/:id/doubts',
 } as const satisfies Record<ReadName, string>;

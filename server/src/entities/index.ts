@@ -1,3 +1,4 @@
+import { Card } from './cards.ts';
 import { Change } from './change.ts';
 import { Painting, Picture, PictureBytes, PictureCopy, Reference } from './paintings.ts';
 import { Palette, PaletteTube } from './palettes.ts';
@@ -11,6 +12,7 @@ export type { LearntNumbers } from './tubes.ts';
 export {
   Addition,
   Belief,
+  Card,
   Change,
   Look,
   Painting,
@@ -42,6 +44,7 @@ export const ENTITIES = [
   Reference,
   Sample,
   Pile,
+  Card,
   Stage,
   Addition,
   Sighting,

@@ -4,6 +4,7 @@ import { KnifeAndDulling1764300000000 } from './1764300000000-KnifeAndDulling.ts
 import { Copies1764350000000 } from './1764350000000-Copies.ts';
 import { PicturesOfTheirOwn1764400000000 } from './1764400000000-PicturesOfTheirOwn.ts';
 import { Kin1764500000000 } from './1764500000000-Kin.ts';
+import { Cards1764600000000 } from './1764600000000-Cards.ts';
 
 /** In the order in which they run; a landed one is never changed. */
 export const MIGRATIONS = [
@@ -13,4 +14,5 @@ export const MIGRATIONS = [
   Copies1764350000000,
   PicturesOfTheirOwn1764400000000,
   Kin1764500000000,
+  Cards1764600000000,
 ];

@@ -3,6 +3,7 @@ import { MoreThan, type EntityManager } from 'typeorm';
 import { Change } from '../entities/index.ts';
 import { notFound, ProblemError } from '../problems.ts';
 import { relearn } from './beliefs.ts';
+import { cardRows } from './cards.ts';
 import { sightingRows } from './looks.ts';
 import { doOperation } from './operations.ts';
 import { paintingRows } from './paintings.ts';
@@ -24,6 +25,7 @@ const READING: { readonly [K in RowKind]: (db: EntityManager, ids: readonly stri
   samples: (db, ids) => sampleRows(db, { ids }),
   sightings: (db, ids) => sightingRows(db, { ids }),
   piles: (db, ids) => pileRows(db, { ids }),
+  cards: cardRows,
 };
 
 export async function rowsOf(db: EntityManager, touched: Partial<Record<RowKind, readonly string[]>>): Promise<Rows> {

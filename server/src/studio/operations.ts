@@ -1,5 +1,6 @@
 import type { Needs, Operation, OperationName } from '@dusk/wire';
 import { acceptBelief, addLook, addSighting, refuseBelief, restoreLook, withdrawLook } from './looks.ts';
+import { addCard, changeCard, deleteCard, restoreCard } from './cards.ts';
 import { addPainting, changePainting, deletePainting, restorePainting } from './paintings.ts';
 import { addPalette, changePalette, deletePalette, restorePalette } from './palettes.ts';
 import { addPile, changePile, deletePile, restorePile } from './piles.ts';
@@ -31,6 +32,10 @@ const DOING: { readonly [N in OperationName]: Doing<Needs<N>> } = {
   'pile.change': changePile,
   'pile.delete': deletePile,
   'pile.restore': restorePile,
+  'card.add': addCard,
+  'card.change': changeCard,
+  'card.delete': deleteCard,
+  'card.restore': restoreCard,
   'stage.add': addStage,
   'stage.withdraw': withdrawStage,
   'stage.restore': restoreStage,

@@ -1,6 +1,7 @@
 import type { ReadAnswers, ReadName } from '@dusk/wire';
 import type { EntityManager } from 'typeorm';
 import { beliefsWithout, doubtsAbout } from './beliefs.ts';
+import { cardRows } from './cards.ts';
 import { newestSeq } from './changes.ts';
 import { sightingRows } from './looks.ts';
 import { paintingOf, paintingRows } from './paintings.ts';
@@ -34,6 +35,7 @@ export const READING: { readonly [N in ReadName]: (db: EntityManager, id: string
       },
     };
   },
+  cards: async (db) => ({ seq: await newestSeq(db), rows: { cards: await cardRows(db) } }),
   beliefs: async (db, pileId) => {
     await pileOf(db, pileId);
     return beliefsWithout(db, pileId);

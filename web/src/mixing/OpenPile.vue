@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { mdiBroom, mdiDeleteOutline, mdiHistory, mdiRecycle } from '@mdi/js';
+import { mdiBroom, mdiCardPlusOutline, mdiDeleteOutline, mdiHistory, mdiRecycle } from '@mdi/js';
 import type { PileDto } from '@dusk/wire';
 import { computed, ref, toRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
+import { useCards } from '../cards/cards.ts';
 import { LAMP_NAMES } from '../chips/lamps.ts';
 import { clock, mlText } from '../chips/words.ts';
 import Tabs from '../controls/Tabs.vue';
@@ -40,6 +41,7 @@ import { useWhite } from './white.ts';
 /** A pile as it is worked on: one judging stage, what it looks like, what to do next. */
 const props = defineProps<{ pile: PileDto }>();
 const router = useRouter();
+const cards = useCards();
 const piles = usePiles();
 const tubes = useTubes();
 const white = useWhite();
@@ -147,6 +149,7 @@ const kinKeys = () => [
 useShortcuts(() => [
   ...PANELS.map((name, i) => ({ key: String(i + 1), run: () => void (panel.value = name) })),
   { key: 'r', run: () => void (remaking.value = true) },
+  { key: 'c', run: () => void cards.make(props.pile.id, props.pile.name) },
   ...(isKin.value ? kinKeys() : []),
   ...(panel.value === 'string' ? [{ key: 'Enter', run: () => void keepString() }] : []),
   nudgeKey('ArrowUp', 'value', 1),
@@ -186,6 +189,12 @@ useShortcuts(() => [
         aria-label="Remake it from today’s tubes"
         title="Remake it from today’s tubes (r)"
         @click="remaking = true"
+      />
+      <v-btn
+        :icon="mdiCardPlusOutline"
+        aria-label="Make a card of it"
+        title="Make a card of it (c)"
+        @click="cards.make(pile.id, pile.name)"
       />
       <v-btn :icon="mdiHistory" aria-label="History of this pile, line by line" title="History" @click="history = true" />
       <v-btn v-if="isMixed" :icon="mdiBroom" aria-label="Scrape this pile off" title="Scrape this pile off" @click="scraped" />
@@ -259,7 +268,7 @@ useShortcuts(() => [
 }
 header {
   display: grid;
-  grid-template-columns: minmax(120px, max-content) minmax(0, 1fr) auto auto auto auto;
+  grid-template-columns: minmax(120px, max-content) minmax(0, 1fr) repeat(5, auto);
   gap: var(--unit) calc(4 * var(--unit));
   align-items: center;
   margin-bottom: calc(2 * var(--unit));
@@ -328,7 +337,7 @@ header {
 }
 @media (max-width: 800px) {
   header {
-    grid-template-columns: minmax(0, 1fr) auto auto auto auto;
+    grid-template-columns: minmax(0, 1fr) repeat(5, auto);
   }
   .standing {
     grid-row: 2;

@@ -31,6 +31,7 @@ const KEYS: readonly (readonly [keys: string, says: string])[] = [
   ['i f', 'kin: the same in shadow, the same further off'],
   ['Enter', 'kin and strings: keep it; at the easel: this step is done'],
   ['t', 'open pile: take the first other recipe'],
+  ['c', 'open pile: make a card of it'],
   ['r', 'open pile: remake it from today’s tubes'],
   ['PgDn PgUp', 'at the easel: a step on, a step back, as a clicker sends them'],
   ['a', 'at the easel: read aloud'],

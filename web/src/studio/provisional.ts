@@ -9,6 +9,7 @@ export const KIND_OF: Readonly<Record<string, RowKind>> = {
   reference: 'references',
   sample: 'samples',
   pile: 'piles',
+  card: 'cards',
 };
 
 interface AnyRow {

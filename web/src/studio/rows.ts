@@ -15,6 +15,7 @@ const KINDS = [
   'samples',
   'sightings',
   'piles',
+  'cards',
 ] as const satisfies readonly RowKind[];
 
 export const emptyRows = (): RowMaps => Object.fromEntries(KINDS.map((kind) => [kind, shallowReactive(new Map())])) as unknown as RowMaps;

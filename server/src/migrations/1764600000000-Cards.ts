@@ -1,0 +1,21 @@
+import type { MigrationInterface, QueryRunner } from 'typeorm';
+
+/** Cards: mixtures that stand for themselves. What they hold is never written again. */
+export class Cards1764600000000 implements MigrationInterface {
+  name = 'Cards1764600000000';
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(
+      `CREATE TABLE "card" ("id" text NOT NULL, "version" integer NOT NULL, "name" text NOT NULL, "note" text NOT NULL DEFAULT (''), "pileId" text, "body" text NOT NULL, "value" real NOT NULL, "createdAt" text NOT NULL, "deletedAt" text, CONSTRAINT "fk_card_pile" FOREIGN KEY ("pileId") REFERENCES "pile" ("id") ON DELETE RESTRICT ON UPDATE NO ACTION, CONSTRAINT "pk_card" PRIMARY KEY ("id"))`,
+    );
+    await runner.query(`CREATE INDEX "ix_card_pile" ON "card" ("pileId")`);
+    await runner.query(`CREATE INDEX "ix_card_value" ON "card" ("value")`);
+    await runner.query(
+      `CREATE TRIGGER "card_body_stays" BEFORE UPDATE OF "body", "value", "pileId", "createdAt" ON "card" BEGIN SELECT RAISE(ABORT, 'what a card holds never changes'); END`,
+    );
+  }
+
+  async down(runner: QueryRunner): Promise<void> {
+    await runner.query(`DROP TABLE "card"`);
+  }
+}

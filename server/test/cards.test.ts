@@ -1,0 +1,107 @@
+import { expect } from 'chai';
+import { checkCard, deltaE00, leavesOf, masstoneOf, paintOfCard, type Card } from '@dusk/core';
+import { labOfDto, type CardDto, type Operation, type PaintingDto, type PileDto } from '@dusk/wire';
+import { aPainting, aPile, change, idOf, mixed, newId, openBench, refused, seen, send, type Bench } from './studio.ts';
+
+describe('cards', () => {
+  let bench: Bench;
+  let painting: PaintingDto;
+  before(async () => {
+    bench = await openBench();
+    painting = await aPainting(bench);
+  });
+  after(() => bench.close());
+
+  const all = async (): Promise<readonly CardDto[]> => (await bench.http.get('/api/cards').expect(200)).body.rows.cards as CardDto[];
+  const make = async (pileId: string): Promise<CardDto> => (await change(bench, { do: 'card.add', id: newId(), pileId })).cards![0]!;
+  const asCard = (card: CardDto): Card => ({
+    ...card,
+    madeAt: card.createdAt,
+    tubes: card.tubes.map((tube) => ({ ...tube, K: Float64Array.from(tube.K), S: Float64Array.from(tube.S) })),
+    predicted: labOfDto(card.predicted),
+    target: undefined,
+    seen: card.seen ? labOfDto(card.seen) : undefined,
+  });
+  const names = ({ tubes }: CardDto): string[] => tubes.map(({ pigment }) => pigment).sort();
+
+  it('stand for themselves: of their own tubes, and of the colour they say', async () => {
+    const pile = await aPile(bench, painting.id);
+    const card = await make(pile.id);
+    checkCard(asCard(card));
+    expect(card).to.include({ name: pile.name, painting: painting.title, version: 1, pileId: pile.id });
+    expect(deltaE00(labOfDto(card.predicted), labOfDto(pile.predicted.lab))).to.be.below(1e-6);
+    expect(names(card)).to.deep.equal(['titanium-white', 'ultramarine-blue']);
+    expect((await all()).map(({ id }) => id)).to.include(card.id);
+  });
+
+  it('of a child have her mothers opened', async () => {
+    const mother = await aPile(bench, painting.id);
+    const plan = {
+      form: 1,
+      heaps: [
+        {
+          ingredients: [
+            { pile: mother.id, parts: 7 },
+            { tube: idOf(bench, 'cadmium-red'), parts: 2 },
+          ],
+        },
+      ],
+    };
+    const id = newId();
+    const rows = await change(bench, { do: 'pile.add', id, paintingId: painting.id, name: 'a child', plan, ml: 3 } as unknown as Operation);
+    const child = rows.piles!.find((pile) => pile.id === id)!;
+    const card = await make(id);
+    checkCard(asCard(card));
+    expect(names(card)).to.deep.equal(['cadmium-red', 'titanium-white', 'ultramarine-blue']);
+    expect(deltaE00(labOfDto(card.predicted), labOfDto(child.predicted.lab))).to.be.below(1e-6);
+  });
+
+  it('of a pile that was put right say what went into it, and how it looked', async () => {
+    const pile = await aPile(bench, painting.id);
+    const stageId = newId();
+    await change(bench, mixed(bench, pile.id, { 'titanium-white': 3.6, 'ultramarine-blue': 0.4 }));
+    const added = {
+      id: newId(),
+      tubeId: idOf(bench, 'cadmium-red'),
+      stateId: bench.tubes.get('cadmium-red')!.stateId,
+      ml: 0.2,
+      low: 0.2,
+      high: 0.2,
+    };
+    await change(bench, { do: 'stage.add', id: stageId, pileId: pile.id, kind: 'added', additions: [added] });
+    await change(bench, ...seen(stageId, { L: 58, a: 6, b: -20 }));
+    const card = await make(pile.id);
+    checkCard(asCard(card));
+    expect(card.seen).to.include({ L: 58, a: 6, b: -20 });
+    const share = leavesOf(card.recipe).find(
+      ({ source }) => (source as { tube: string }).tube === card.tubes.find(({ pigment }) => pigment === 'cadmium-red')!.key,
+    )!.share;
+    expect(share).to.be.closeTo(0.2 / 4.2, 0.001);
+  });
+
+  it('never change with what they were made of, and go away and come back', async () => {
+    const pile = await aPile(bench, painting.id);
+    const card = await make(pile.id);
+    const { version } = (await change(bench, { do: 'pile.change', id: pile.id, version: 1, name: 'another', note: 'later' })).piles!.find(
+      ({ id }) => id === pile.id,
+    ) as PileDto;
+    await change(bench, { do: 'pile.delete', id: pile.id, version });
+    const there = async () => (await all()).find(({ id }) => id === card.id);
+    expect(await there()).to.deep.equal(card);
+    await change(bench, { do: 'card.change', id: card.id, version: 1, note: 'for the rim' });
+    expect(await there()).to.deep.equal({ ...card, version: 2, note: 'for the rim' });
+    await change(bench, { do: 'card.delete', id: card.id, version: 2 });
+    expect(await there()).to.equal(undefined);
+    await change(bench, { do: 'card.restore', id: card.id, version: 3 });
+    expect((await there())?.recipe).to.deep.equal(card.recipe);
+  });
+
+  it('are not made of what is not known', async () => {
+    const pile = await aPile(bench, painting.id);
+    await change(bench, mixed(bench, pile.id, { 'titanium-white': 3, 'ultramarine-blue': 1 }));
+    await change(bench, { do: 'stage.add', id: newId(), pileId: pile.id, kind: 'changed', additions: [] });
+    await refused(send(bench, [{ do: 'card.add', id: newId(), pileId: pile.id }]), 422);
+    await refused(send(bench, [{ do: 'card.add', id: newId(), pileId: newId() }]), 404);
+    expect(checkCard(asCard((await all())[0]!)).predicted).to.deep.equal(masstoneOf(paintOfCard(asCard((await all())[0]!))));
+  });
+});
