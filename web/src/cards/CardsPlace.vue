@@ -61,7 +61,7 @@ const value = (v: number): string => settings.valueText(v);
     <template v-else>
       <header>
         <h1>Cards, dark to light</h1>
-        <Field v-model="words" class="words" label="Words, tubes, pigments, a painting" clearable data-test="find-words" />
+        <div class="words"><Field v-model="words" label="Words, tubes, pigments, a painting" clearable data-test="find-words" /></div>
         <Slider v-model="darkest" label="value from" :min="0" :max="10" :step="0.1" :says="value(darkest)" />
         <Slider v-model="lightest" label="to" :min="0" :max="10" :step="0.1" :says="value(lightest)" />
       </header>
