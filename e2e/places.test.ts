@@ -34,6 +34,32 @@ describe('every place', () => {
       },
     ],
     [
+      'a pile and its kin',
+      async () => {
+        await sitting.openPile(/^copper, body/);
+        await sitting.page.keyboard.press('2');
+        await sitting.page.keyboard.press('ArrowDown');
+        await sitting.page.locator('[data-test=kin-recipe]').waitFor();
+      },
+    ],
+    [
+      'what a pile is for',
+      async () => {
+        await sitting.openPile(/^copper, body/);
+        await sitting.page.keyboard.press('4');
+        await sitting.page.locator('[data-test=pile-note]').waitFor();
+      },
+    ],
+    [
+      'cards',
+      async () => {
+        const { piles } = await sitting.rows(sitting.paintingId);
+        await sitting.elsewhere({ do: 'card.add', id: crypto.randomUUID(), pileId: piles![0]!.id });
+        await sitting.page.getByRole('link', { name: 'Cards' }).click();
+        await sitting.page.locator('[data-test=card]').first().waitFor();
+      },
+    ],
+    [
       'a pile being put right',
       async () => {
         await sitting.openPile(/^wall near the lamp/);

@@ -5,6 +5,7 @@ import { addTube, openStudio } from '../src/index.ts';
 import { dataSourceFor } from '../src/studio/studio.ts';
 import { TubeState } from '../src/entities/index.ts';
 import { TRIGGERS } from '../src/migrations/1764000000000-triggers.ts';
+import { CARD_TRIGGERS } from '../src/migrations/1764600000000-Cards.ts';
 import {
   aPainting,
   aPalette,
@@ -331,7 +332,7 @@ describe('the studio file', () => {
     const { upQueries } = await data.driver.createSchemaBuilder().log();
     expect(upQueries.map((q) => q.query)).to.deep.equal([]);
     const triggers = (await data.query(`SELECT name FROM sqlite_master WHERE type = 'trigger'`)) as { name: string }[];
-    expect(triggers).to.have.length(TRIGGERS.length);
+    expect(triggers).to.have.length(TRIGGERS.length + CARD_TRIGGERS.length);
     await data.destroy();
   });
 

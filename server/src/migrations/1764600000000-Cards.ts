@@ -1,5 +1,10 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
+/** What holds of cards always. */
+export const CARD_TRIGGERS = [
+  `CREATE TRIGGER "tr_card_fixed" BEFORE UPDATE OF "body", "value", "pileId", "createdAt" ON "card" BEGIN SELECT RAISE(ABORT, 'what a card holds never changes'); END`,
+];
+
 /** Cards: mixtures that stand for themselves. What they hold is never written again. */
 export class Cards1764600000000 implements MigrationInterface {
   name = 'Cards1764600000000';
@@ -10,9 +15,7 @@ export class Cards1764600000000 implements MigrationInterface {
     );
     await runner.query(`CREATE INDEX "ix_card_pile" ON "card" ("pileId")`);
     await runner.query(`CREATE INDEX "ix_card_value" ON "card" ("value")`);
-    await runner.query(
-      `CREATE TRIGGER "card_body_stays" BEFORE UPDATE OF "body", "value", "pileId", "createdAt" ON "card" BEGIN SELECT RAISE(ABORT, 'what a card holds never changes'); END`,
-    );
+    for (const trigger of CARD_TRIGGERS) await runner.query(trigger);
   }
 
   async down(runner: QueryRunner): Promise<void> {

@@ -20,7 +20,7 @@ const tubes = useTubes();
 const mothers = useMothers();
 const settings = useSettings();
 const { short } = useKnown();
-const { wished, answer, nearest, ways, others, pinned, target, lying, failure } = useOtherRecipes(toRef(props, 'pile'));
+const { settled, wished, answer, nearest, ways, others, pinned, target, lying, failure } = useOtherRecipes(toRef(props, 'pile'));
 
 const MINDS: Readonly<Record<Exclude<Emphasis, 'cheap'>, string>> = {
   closest: 'how near it comes',
@@ -58,7 +58,11 @@ const offers = computed(() => [
 ]);
 /** A pinned recipe that the pile has by now is no other. */
 const shown = computed(() => offers.value.filter(({ proposal }) => madeOf(proposal.mixture) !== madeOf(props.pile.plan)));
-useShortcuts(() => [{ key: 't', run: () => first.value && void take(first.value) }]);
+async function takeFirst(): Promise<void> {
+  await settled();
+  if (first.value) await take(first.value);
+}
+useShortcuts(() => [{ key: 't', run: () => void takeFirst() }]);
 </script>
 
 <template>

@@ -1,6 +1,7 @@
 import { betweenNeighbours, compareColours, masstoneOf, paintOfMixture, type Child, type Lab, type Mixture } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { labOfDto } from '@dusk/wire/written';
+import { until } from '@vueuse/core';
 import { computed, onScopeDispose, reactive, ref, shallowRef, watch, type Ref } from 'vue';
 import { useRoute } from 'vue-router';
 import { engine, unlessGivenUp, type Desk } from '../engine/engine.ts';
@@ -15,6 +16,8 @@ import { lookNow, usePiles } from './piles.ts';
 /** How a relative is made: from the pile itself, or from tubes alone. */
 export type MadeFrom = 'it' | 'tubes';
 const CHILD_ML = 3;
+/** An answer that has not come by then was given up. */
+const ANSWER_MS = 4000;
 
 /**
  * What is wanted of a pile by steps (darker, in shadow, toward another), and the additions that do it,
@@ -85,6 +88,9 @@ export function useKin(pile: Ref<PileDto>, active: Ref<boolean>) {
   );
 
   const found = shallowRef<Pick<Child, 'mixture' | 'lab' | 'deltaE00' | 'valueError'>>();
+  /** What the answer that is shown was asked for: a step that was just pressed may not be answered yet. */
+  const answered = ref('');
+  const askedNow = computed(() => `${pile.value.id} ${wanted.value.join()} ${from.value}`);
   /** Nothing that is added brings it nearer. */
   const failed = ref(false);
   let asking: AbortController | undefined;
@@ -99,6 +105,7 @@ export function useKin(pile: Ref<PileDto>, active: Ref<boolean>) {
       const own = (asking = new AbortController());
       const since = performance.now();
       const target = wanted.value;
+      const isFor = askedNow.value;
       const asked = { signal: own.signal };
       const answer =
         made === 'it'
@@ -107,6 +114,7 @@ export function useKin(pile: Ref<PileDto>, active: Ref<boolean>) {
       if (own.signal.aborted || !answer) return;
       found.value = answer[0];
       failed.value = answer.length === 0;
+      answered.value = isFor;
       performance.measure('kin follows', { start: since, end: performance.now() });
     },
   );
@@ -151,8 +159,14 @@ export function useKin(pile: Ref<PileDto>, active: Ref<boolean>) {
     { immediate: true },
   );
 
+  /** What is kept is what was pressed last, not what stood there before. */
+  async function settled(): Promise<void> {
+    if (moves.value) await until(() => answered.value === askedNow.value).toBe(true, { timeout: ANSWER_MS });
+  }
+
   /** @returns the id of the child, where it was kept */
   async function keepChild(): Promise<string | undefined> {
+    await settled();
     if (!plan.value || !shown.value) return undefined;
     const id = crypto.randomUUID();
     const target = moves.value ? wanted.value : shown.value;
@@ -165,6 +179,7 @@ export function useKin(pile: Ref<PileDto>, active: Ref<boolean>) {
   const isMixed = computed(() => pile.value.there > 0);
   /** Changes the pile itself: what is planned is planned anew, to what lies there the additions are recorded. */
   async function changeItself(): Promise<boolean> {
+    await settled();
     if (!plan.value || !shown.value) return false;
     const target = moves.value ? wanted.value : shown.value;
     if (isMixed.value) {

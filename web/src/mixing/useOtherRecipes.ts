@@ -1,7 +1,8 @@
 import { CraftError, deltaE00, keyOf, leavesOf, type Mixture } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { labOfDto } from '@dusk/wire/written';
-import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue';
+import { until } from '@vueuse/core';
+import { computed, nextTick, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue';
 import { engine, unlessGivenUp, type Desk } from '../engine/engine.ts';
 import type { NearestProposed, Proposed } from '../engine/proposal.ts';
 import { useDesk } from '../engine/useDesk.ts';
@@ -11,6 +12,8 @@ import { useWished, wishesOf } from './wished.ts';
 
 /** Piles that may be ingredients beside the tubes. */
 const MOST_LYING = 16;
+/** An answer that has not come by then was given up. */
+const ANSWER_MS = 4000;
 
 /** What a mixture is made of, whatever it is called and however it is measured. */
 export const madeOf = (mixture: Mixture): string =>
@@ -29,6 +32,8 @@ export function useOtherRecipes(pile: Ref<PileDto>) {
   const answer = shallowRef<Proposed>();
   const nearest = shallowRef<NearestProposed>();
   const failure = ref('');
+  /** Whether what is shown answers what is wished now. */
+  const isFresh = ref(false);
   const target = computed(() => pile.value.target && labOfDto(pile.value.target.lab));
 
   /** Piles that lie on the palette and do not come from this one, dark to light; of very many those nearest to the target. */
@@ -71,6 +76,7 @@ export function useOtherRecipes(pile: Ref<PileDto>) {
     ] as const,
     async ([laid, , wanted, , dulling], was) => {
       asking?.abort();
+      isFresh.value = false;
       failure.value = '';
       nearest.value = undefined;
       // Another pile's answer is none; of the same pile it stands until the new one is there.
@@ -85,6 +91,7 @@ export function useOtherRecipes(pile: Ref<PileDto>) {
         const found = await unlessGivenUp(engine().ask('solve', { target: wanted, wishes, exactly: wished.value.exactly }, asked));
         if (!found) return;
         answer.value = found;
+        isFresh.value = true;
         performance.measure('alternatives follow', { start: since, end: performance.now() });
         if (found.reach !== 'out') return;
         const rack = desk.rack.map(({ id, paint }) => ({ id, K: paint.K, S: paint.S }));
@@ -123,5 +130,12 @@ export function useOtherRecipes(pile: Ref<PileDto>) {
     return [...byRecipe.values()];
   });
 
-  return { wished, answer, nearest, ways, others, pinned, target, lying, failure };
+  /** Waits for the answer to what is wished now. */
+  async function settled(): Promise<void> {
+    // A wish that was just pressed is heard with the next turn.
+    await nextTick();
+    await until(isFresh).toBe(true, { timeout: ANSWER_MS });
+  }
+
+  return { settled, wished, answer, nearest, ways, others, pinned, target, lying, failure };
 }

@@ -1,7 +1,8 @@
 import { keyedTo, stepsBeyond, valueOfLightness, type HeldInString, type Lab, type Route, type StringWish } from '@dusk/core';
 import type { MixtureSent, Operation, PileDto } from '@dusk/wire';
 import { labDto, mixtureDto } from '@dusk/wire/written';
-import { computed, onScopeDispose, reactive, ref, shallowRef, watch, type Ref } from 'vue';
+import { until } from '@vueuse/core';
+import { computed, nextTick, onScopeDispose, reactive, ref, shallowRef, watch, type Ref } from 'vue';
 import { engine, unlessGivenUp, type Desk } from '../engine/engine.ts';
 import type { ProposedString } from '../engine/proposal.ts';
 import { useDesk } from '../engine/useDesk.ts';
@@ -20,6 +21,8 @@ export interface StringSet {
   ml: number;
 }
 
+/** A string that is not laid out by then was given up. */
+const ANSWER_MS = 6000;
 const PILE_MISSING = '#';
 /** Piles that are carried to light and dark come so near to white and black. */
 const CARRIED = { darkest: 1.5, lightest: 8.8 } as const;
@@ -130,6 +133,8 @@ export function useString(pile: Ref<PileDto>, active: Ref<boolean>) {
 
   /** Keeps the string: its piles as one change, those that are there already as they are. @returns the id of its first new pile */
   async function keep(): Promise<string | undefined> {
+    await nextTick();
+    if (wish.value) await until(proposed).toBeTruthy({ timeout: ANSWER_MS });
     const plan = proposed.value;
     const onEasel = paintings.onEasel;
     if (!plan || !onEasel) return undefined;
