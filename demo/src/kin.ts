@@ -8,6 +8,7 @@ import {
   paintOfMixture,
   planString,
   USUAL_LIMITS,
+  withPlacesAs,
   type Leaf,
   type Mixture,
 } from '@dusk/core';
@@ -48,13 +49,6 @@ export async function growKin(studio: Studio, paintingId: string, tubes: readonl
     const plan = planString(palette, { stops: [masstoneOf(mother), masstoneOf(end)], n: one.n, ends: [mother.id, end.id] }, KIN_ML);
     const stringId = randomUUID();
     const ids = plan.piles.map(({ isPile }) => isPile ?? randomUUID());
-    const placed = ({ heaps }: Mixture): Mixture => ({
-      heaps: heaps.map(({ ingredients }) => ({
-        ingredients: ingredients.map((part) =>
-          'pile' in part && part.pile.startsWith('#') ? { ...part, pile: ids[Number(part.pile.slice(1))]! } : part,
-        ),
-      })),
-    });
     await make(
       plan.order.map((at): Operation => {
         const { isPile, mixture, target, ml } = plan.piles[at]!;
@@ -67,7 +61,7 @@ export async function growKin(studio: Studio, paintingId: string, tubes: readonl
           paintingId,
           name,
           target: { kind: 'absolute', lab: labDto(target) },
-          plan: sent(placed(mixture)),
+          plan: sent(withPlacesAs(mixture, ids)),
           ml,
           string,
         };

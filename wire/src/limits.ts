@@ -34,8 +34,6 @@ export const MOST_LAYERS = 20;
 export const MOST_NEIGHBOURS = 2;
 export const MOST_PLACES = 40;
 export const MOST_BROKEN = 6;
-/** Most piles in a string. */
-export const MOST_IN_STRING = 24;
 
 /** Most corners of an area that was drawn, and most areas joined to one. */
 export const MOST_CORNERS = 120;

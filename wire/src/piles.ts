@@ -1,9 +1,9 @@
-import type { Basis } from '@dusk/core';
+import { MOST_IN_STRING, type Basis } from '@dusk/core';
 import { IsIn, IsInt, ValidateIf } from 'class-validator';
 import { LabSent } from './colours.ts';
 import type { LabDto } from './written.ts';
 import { Id, Note, Nullable, ObjectOf, Optional, Version, Within, Words } from './fields.ts';
-import { MOST_IN_STRING, MOST_LAYERS } from './limits.ts';
+import { MOST_LAYERS } from './limits.ts';
 import { MixtureSent } from './mixtures.ts';
 import type { MixtureDto } from './written.ts';
 import { PurposeSent, type PurposeDto } from './purpose.ts';

@@ -36,7 +36,7 @@ const rounded = (parts: number): number => {
   return Math.max(QUARTER, Math.round(parts / step) * step);
 };
 
-function mixtureOf(mother: Leaf, parts: number, doses: readonly MeasuredDose[], sourceOf: (id: string) => Leaf): Mixture {
+function childMixture(mother: Leaf, parts: number, doses: readonly MeasuredDose[], sourceOf: (id: string) => Leaf): Mixture {
   const letDowns = doses.filter((dose) => dose.letDown);
   const first = letDowns.map(({ id, letDown }): Heap => ({
     ingredients: [
@@ -62,7 +62,7 @@ export function childrenOf(mother: Addable, addables: readonly Addable[], target
   const measured = ({ measured: doses, growth }: Additions): Child => {
     const tried = PARTS.map((parts) => {
       const own = doses.map((dose) => ({ ...dose, parts: rounded((dose.parts * parts) / MOST_PARTS) }));
-      const mixture = mixtureOf(sourceOf(mother.id), parts, own, sourceOf);
+      const mixture = childMixture(sourceOf(mother.id), parts, own, sourceOf);
       const lab = masstoneOf(paintOfMixture(mixture, paintOf));
       const broken = own.filter((dose) => !Number.isInteger(dose.parts)).length;
       return { mixture, lab, cost: judge(lab) + BROKEN * broken + PER_PART * parts };

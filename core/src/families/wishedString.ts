@@ -94,21 +94,34 @@ export interface StringPlan {
 
 /** What a pile of a string is called in the plans of others. */
 export const placeName = (at: number): string => `#${at}`;
+/** The place that such a name stands for; nothing for any other pile. */
+export const placeOf = (pile: string): number | undefined => (pile.startsWith('#') ? Number(pile.slice(1)) : undefined);
 const PLACE = /^mother of pile (\d+)$/;
 
-const mothersAs = (mixture: Mixture): Mixture => ({
+/** A mixture that calls the piles it takes from otherwise. */
+const pilesCalled = (mixture: Mixture, nameOf: (pile: string) => string): Mixture => ({
   heaps: mixture.heaps.map(({ ingredients }) => ({
-    ingredients: ingredients.map((ingredient): Ingredient => {
-      const at = 'pile' in ingredient ? PLACE.exec(ingredient.pile)?.[1] : undefined;
-      return at === undefined || !('pile' in ingredient) ? ingredient : { ...ingredient, pile: placeName(Number(at) - 1) };
-    }),
+    ingredients: ingredients.map((one): Ingredient => ('pile' in one ? { ...one, pile: nameOf(one.pile) } : one)),
   })),
 });
+
+const mothersAs = (mixture: Mixture): Mixture =>
+  pilesCalled(mixture, (pile) => {
+    const at = PLACE.exec(pile)?.[1];
+    return at === undefined ? pile : placeName(Number(at) - 1);
+  });
+
+/** The mixture of a pile of a string, once each of its piles has a name of its own. @param ids by place */
+export const withPlacesAs = (mixture: Mixture, ids: readonly string[]): Mixture =>
+  pilesCalled(mixture, (pile) => {
+    const at = placeOf(pile);
+    return at === undefined ? pile : ids[at]!;
+  });
 
 /** The pile of the palette that a mixture is nothing but. */
 function lyingIn(mixture: Mixture): string | undefined {
   const [only, ...more] = lastHeap(mixture).ingredients;
-  const isOne = mixture.heaps.length === 1 && more.length === 0 && only !== undefined && 'pile' in only && !only.pile.startsWith('#');
+  const isOne = mixture.heaps.length === 1 && more.length === 0 && only !== undefined && 'pile' in only && placeOf(only.pile) === undefined;
   return isOne ? only.pile : undefined;
 }
 
@@ -126,8 +139,10 @@ export function planString(palette: Palette, wish: StringWish, ml: number): Stri
   const taken = targets.map(() => 0);
   mixtures.forEach((mixture, at) => {
     if (own.has(at)) return;
-    for (const { source, share } of leavesOf(mixture))
-      if ('pile' in source && source.pile.startsWith('#')) taken[Number(source.pile.slice(1))]! += share * ml;
+    for (const { source, share } of leavesOf(mixture)) {
+      const mother = 'pile' in source ? placeOf(source.pile) : undefined;
+      if (mother !== undefined) taken[mother]! += share * ml;
+    }
   });
   const piles = mixtures.map((mixture, at): StringPilePlan => {
     const isPile = endAt(at) ?? lyingIn(mixture);

@@ -57,6 +57,11 @@ export function leavesOf(mixture: Mixture): LeafShare[] {
   );
 }
 
+/** Piles that a mixture takes from, each once. */
+export const pilesIn = (mixture: Mixture): string[] => [
+  ...new Set(leavesOf(mixture).flatMap(({ source }) => (isPile(source) ? source.pile : []))),
+];
+
 /** A leaf without its amount. */
 export function sourceOf(source: Leaf): Leaf {
   if (isTube(source)) return source.state === undefined ? { tube: source.tube } : { tube: source.tube, state: source.state };

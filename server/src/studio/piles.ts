@@ -1,7 +1,7 @@
 import {
   checkMixture,
   evidenceOf,
-  lookAfter, leastSure, leavesOf, masstoneOf, paintOfMixture, predict, throughStages, type Leaf, type Mixture, type PaintCurves, type StageRecord } from '@dusk/core';
+  lookAfter, leastSure, leavesOf, masstoneOf, paintOfMixture, pilesIn, predict, throughStages, type Leaf, type Mixture, type PaintCurves, type StageRecord } from '@dusk/core';
 import { labDto, mixtureDto, type MixtureSent, type Needs, type PileDto, type PredictionDto, type PurposeDto, type StageDto, type TargetDto } from '@dusk/wire';
 import { In, IsNull, type EntityManager } from 'typeorm';
 import { Pile, Sample, Stage, type Addition } from '../entities/index.ts';
@@ -108,7 +108,6 @@ async function withStates(db: EntityManager, { heaps }: Mixture): Promise<Mixtur
 }
 
 const leafSources = (plan: Mixture): Leaf[] => leavesOf(plan).map(({ source }) => source);
-const pilesIn = (plan: Mixture): string[] => leafSources(plan).flatMap((source) => ('pile' in source ? source.pile : []));
 
 /** Most piles that are planned from one another, of which nothing is mixed yet. */
 const MOST_MOTHERS = 200;

@@ -3,6 +3,7 @@ import type { CardDto, CardTubeDto, MixtureSent } from '@dusk/wire';
 import { labDto, labOfDto, mixtureDto } from '@dusk/wire/written';
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
+import { shareText } from '../chips/words.ts';
 import { usePaintings } from '../paintings/paintings.ts';
 import { present } from '../studio/rows.ts';
 import { useStudio } from '../studio/useStudio.ts';
@@ -42,23 +43,28 @@ export const useCards = defineStore('cards', () => {
 
   const make = (pileId: string, name: string): Promise<boolean> =>
     studio.make([{ do: 'card.add', id: crypto.randomUUID(), pileId }], `A card of “${name}”`);
-  const change = (card: CardDto, part: { readonly name?: string; readonly note?: string }): Promise<boolean> =>
-    studio.make([{ do: 'card.change', id: card.id, version: card.version, ...part }], `Changed the card “${card.name}”`);
   const remove = ({ id, version, name }: CardDto): Promise<boolean> =>
     studio.make([{ do: 'card.delete', id, version }], `The card “${name}” put away`);
 
+  /** Today's tubes that may stand for a card's: one's own; generic ones only where there are none. */
+  const own = computed(() => {
+    const mine = tubes.all.filter(({ maker }) => maker !== '');
+    return (mine.length > 0 ? mine : tubes.all).map(({ id, pigment, paint }) => ({ id, pigment, K: paint.K, S: paint.S }));
+  });
+  /** Found once for a card, until a tube is another: a list asks for each as often as it is drawn. */
+  const found = computed(() => (void own.value, new WeakMap<CardDto, ReadonlyMap<string, StandIn>>()));
   /** Which of today's tubes stands for each of a card's, by the card's keys. */
-  function standIns({ tubes: used }: CardDto): ReadonlyMap<string, StandIn> {
-    const own = tubes.all.map(({ id, pigment, paint }) => ({ id, pigment, K: paint.K, S: paint.S }));
-    // One's own tubes first: a generic one stands in only where there is none.
-    const mine = tubes.all.filter(({ maker }) => maker !== '').map(({ id }) => id);
-    const among = own.filter(({ id }) => mine.includes(id));
-    return new Map(
-      used.flatMap((tube) => {
-        const stands = standInFor({ pigment: tube.pigment, ...curves(tube) }, among.length > 0 ? among : own);
-        return stands ? [[tube.key, stands] as const] : [];
+  function standIns(card: CardDto): ReadonlyMap<string, StandIn> {
+    const known = found.value.get(card);
+    if (known) return known;
+    const stands = new Map(
+      card.tubes.flatMap((tube) => {
+        const one = standInFor({ pigment: tube.pigment, ...curves(tube) }, own.value);
+        return one ? [[tube.key, one] as const] : [];
       }),
     );
+    found.value.set(card, stands);
+    return stands;
   }
 
   /** A card's recipe of today's tubes. */
@@ -99,9 +105,9 @@ export const useCards = defineStore('cards', () => {
     return leavesOf(card.recipe)
       .map(({ source, share }) => ({ name: names.get((source as { readonly tube: string }).tube) ?? 'a tube', share }))
       .sort((a, b) => b.share - a.share)
-      .map(({ name, share }) => `${(100 * share).toFixed(share < 0.1 ? 1 : 0)} % ${name}`)
+      .map(({ name, share }) => `${shareText(share)} ${name}`)
       .join(', ');
   };
 
-  return { all, make, change, remove, use, standIns, tubeShares };
+  return { all, make, remove, use, standIns, tubeShares };
 });

@@ -64,3 +64,6 @@ export function partsText(parts: number): string {
 /** Millilitres and millimetres of bead, with as many digits as can be told apart. */
 export const mlText = (ml: number): string => `${ml < 0.1 ? ml.toFixed(3) : ml < 1 ? ml.toFixed(2) : ml.toFixed(1)} ml`;
 export const mmText = (mm: number): string => `${mm < 10 ? mm.toFixed(1) : mm.toFixed(0)} mm`;
+
+/** A share as a painter reads it: small ones to a tenth of a per cent. */
+export const shareText = (share: number): string => `${(100 * share).toFixed(share < 0.1 ? 1 : 0)} %`;

@@ -3,6 +3,7 @@ import { isPile, leavesOf, valueOfLightness } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { computed } from 'vue';
 import { useWhite } from './white.ts';
+import { shareText } from '../chips/words.ts';
 import { useDesk } from '../engine/useDesk.ts';
 import { useSettings } from '../shell/settings.ts';
 import { useTubes } from '../tubes/tubes.ts';
@@ -31,7 +32,7 @@ function beside(child: PileDto, motherId: string): string {
     const id = isPile(source) ? source.pile : source.tube;
     if (id !== motherId) shares.set(id, (shares.get(id) ?? 0) + share);
   }
-  const all = [...shares].sort((a, b) => b[1] - a[1]).map(([id, share]) => `${(100 * share).toFixed(share < 0.1 ? 1 : 0)} % ${nameOf(id)}`);
+  const all = [...shares].sort((a, b) => b[1] - a[1]).map(([id, share]) => `${shareText(share)} ${nameOf(id)}`);
   return all.length > 0 ? `with ${all.join(', ')}` : '';
 }
 

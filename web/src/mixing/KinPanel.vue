@@ -2,7 +2,7 @@
 import { IN_REACH, valueOfLightness } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { computed, proxyRefs } from 'vue';
-import { partsText, valueDifference } from '../chips/words.ts';
+import { valueDifference } from '../chips/words.ts';
 import PaintKey from '../chips/PaintKey.vue';
 import Slider from '../controls/Slider.vue';
 import { useDesk } from '../engine/useDesk.ts';
@@ -166,7 +166,7 @@ const value = (pile: PileDto): string => settings.valueText(valueOfLightness(loo
         >
       </div>
     </section>
-    <p v-if="k.plan" class="for-readers" role="status">{{ k.comesOf }}: {{ k.words.join(', ') }}, {{ partsText(1) }}</p>
+    <p v-if="k.plan" class="for-readers" role="status">{{ k.comesOf }}: {{ k.words.join(', ') }}</p>
   </div>
 </template>
 

@@ -3,6 +3,7 @@ import { colourFromWords, CraftError, mixtureOf, show, type Lab, type Recall, ty
 import { mixtureDto } from '@dusk/wire/written';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
+import { shareText } from '../chips/words.ts';
 import PaintKey from '../chips/PaintKey.vue';
 import Field from '../controls/Field.vue';
 import Sheet from '../controls/Sheet.vue';
@@ -94,7 +95,7 @@ const advice = computed(() => {
 const sharesOf = ({ shares }: Suspect): string =>
   Object.entries(shares)
     .sort((a, b) => b[1] - a[1])
-    .map(([id, share]) => `${(100 * share).toFixed(share < 0.1 ? 1 : 0)} % ${nameOf(id)}`)
+    .map(([id, share]) => `${shareText(share)} ${nameOf(id)}`)
     .join(', ');
 async function take(suspect: Suspect): Promise<void> {
   const least = Math.min(...Object.values(suspect.shares).filter((share) => share > 0.002));

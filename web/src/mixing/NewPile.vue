@@ -4,7 +4,6 @@ import {
   CraftError,
   labToMunsell,
   munsellToLab,
-  show,
   strengthOf,
   underCeiling,
   valueOfLightness,
@@ -156,7 +155,7 @@ async function keep(): Promise<void> {
       <label class="said">Name <input v-model="name" maxlength="80" :placeholder="firstName(target)" /></label>
       <div class="foot-keys">
         <button type="button" class="plain" @click="open = false">Not now</button>
-        <button type="submit" class="main-key" :disabled="!found" :style="{ '--chip': show(target).css }">Keep this pile</button>
+        <button type="submit" class="main-key" :disabled="!found">Keep this pile</button>
       </div>
     </form>
   </Sheet>

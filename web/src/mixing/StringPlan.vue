@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { temperatureWord, valueOfLightness, type Lab } from '@dusk/core';
+import { placeOf, temperatureWord, valueOfLightness, type Lab } from '@dusk/core';
 import { computed, proxyRefs } from 'vue';
 import { useWhite } from './white.ts';
 import { useSettings } from '../shell/settings.ts';
@@ -17,7 +17,10 @@ const gaps = computed(() => new Map(s.beyond.map(({ at, says }) => [at, says])))
 const value = (lab: Lab): string => settings.valueText(valueOfLightness(lab[0]));
 const warmth = (lab: Lab): string => temperatureWord(settings.temperatureOf(lab));
 /** Other piles of the string have only their places so far. */
-const placed = (id: string): string | undefined => (id.startsWith('#') ? `of no. ${Number(id.slice(1)) + 1}` : undefined);
+const placed = (id: string): string | undefined => {
+  const at = placeOf(id);
+  return at === undefined ? undefined : `of no. ${at + 1}`;
+};
 </script>
 
 <template>

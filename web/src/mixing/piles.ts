@@ -1,4 +1,4 @@
-import { leavesOf, throughStages, type Lab, type PileContent } from '@dusk/core';
+import { pilesIn, throughStages, type Lab, type PileContent } from '@dusk/core';
 import type { MixtureDto, MixtureSent, Needs, Operation, PileDto } from '@dusk/wire';
 import { recordsOf } from '@dusk/wire/records';
 import { labDto, labOfDto } from '@dusk/wire/written';
@@ -88,7 +88,7 @@ export const usePiles = defineStore('piles', () => {
   /** Piles that a pile's plan takes from. */
   const mothersOf = (id: string): string[] => {
     const plan = byId.value.get(id)?.plan;
-    return plan ? [...new Set(leavesOf(plan).flatMap(({ source }) => ('pile' in source ? source.pile : [])))] : [];
+    return plan ? pilesIn(plan) : [];
   };
   /** Piles whose plans take from a pile. */
   const childrenOf = (id: string): PileDto[] => list.value.filter((pile) => mothersOf(pile.id).includes(id));

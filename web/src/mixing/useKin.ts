@@ -1,6 +1,5 @@
 import { betweenNeighbours, compareColours, masstoneOf, paintOfMixture, type Child, type Lab, type Mixture } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
-import { labOfDto } from '@dusk/wire/written';
 import { until } from '@vueuse/core';
 import { computed, onScopeDispose, reactive, ref, shallowRef, watch, type Ref } from 'vue';
 import { useRoute } from 'vue-router';
@@ -198,7 +197,6 @@ export function useKin(pile: Ref<PileDto>, active: Ref<boolean>) {
     return changed;
   }
 
-  const targetLab = computed(() => (pile.value.target ? labOfDto(pile.value.target.lab) : undefined));
   return {
     steps,
     aimId,
@@ -217,7 +215,6 @@ export function useKin(pile: Ref<PileDto>, active: Ref<boolean>) {
     words,
     comesOf,
     isMixed,
-    targetLab,
     step,
     aimAt,
     pourWith,

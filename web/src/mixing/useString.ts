@@ -1,4 +1,14 @@
-import { keyedTo, stepsBeyond, valueOfLightness, type HeldInString, type Lab, type Route, type StringWish } from '@dusk/core';
+import {
+  keyedTo,
+  MOST_IN_STRING,
+  stepsBeyond,
+  valueOfLightness,
+  withPlacesAs,
+  type HeldInString,
+  type Lab,
+  type Route,
+  type StringWish,
+} from '@dusk/core';
 import type { MixtureSent, Operation, PileDto } from '@dusk/wire';
 import { labDto, mixtureDto } from '@dusk/wire/written';
 import { until } from '@vueuse/core';
@@ -23,7 +33,6 @@ export interface StringSet {
 
 /** A string that is not laid out by then was given up. */
 const ANSWER_MS = 6000;
-const PILE_MISSING = '#';
 /** Piles that are carried to light and dark come so near to white and black. */
 const CARRIED = { darkest: 1.5, lightest: 8.8 } as const;
 
@@ -126,7 +135,7 @@ export function useString(pile: Ref<PileDto>, active: Ref<boolean>) {
     stops.value = stops.value.includes(id) ? stops.value.filter((one) => one !== id) : [...stops.value, id];
   }
   function resize(n: number): void {
-    set.n = Math.min(set.kind === 'pairs' ? 12 : 24, Math.max(2, n));
+    set.n = Math.min(set.kind === 'pairs' ? MOST_IN_STRING / 2 : MOST_IN_STRING, Math.max(2, n));
   }
 
   const nameOf = (at: number, of: number): string => `${pile.value.name.slice(0, 68)}, ${at + 1} of ${of}`;
@@ -140,18 +149,10 @@ export function useString(pile: Ref<PileDto>, active: Ref<boolean>) {
     if (!plan || !onEasel) return undefined;
     const stringId = crypto.randomUUID();
     const ids = plan.piles.map(({ isPile }) => isPile ?? crypto.randomUUID());
-    const idOf = (id: string): string => (id.startsWith(PILE_MISSING) ? ids[Number(id.slice(1))]! : id);
     const ops = plan.order.flatMap((at): Operation[] => {
       const one = plan.piles[at]!;
       const string = { id: stringId, at: at + 1 };
       if (one.isPile !== undefined) return [{ do: 'pile.change', id: one.isPile, version: piles.byId.get(one.isPile)!.version, string }];
-      const mixture = {
-        heaps: one.mixture.heaps.map(({ ingredients }) => ({
-          ingredients: ingredients.map((ingredient) =>
-            'pile' in ingredient ? { ...ingredient, pile: idOf(ingredient.pile) } : ingredient,
-          ),
-        })),
-      };
       return [
         {
           do: 'pile.add',
@@ -159,7 +160,7 @@ export function useString(pile: Ref<PileDto>, active: Ref<boolean>) {
           paintingId: onEasel.id,
           name: nameOf(at, plan.piles.length),
           target: { kind: 'absolute', lab: labDto(one.target) },
-          plan: mixtureDto(mixture) as unknown as MixtureSent,
+          plan: mixtureDto(withPlacesAs(one.mixture, ids)) as unknown as MixtureSent,
           ml: Math.min(500, one.ml),
           layer: pile.value.layer,
           string,
