@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import type { CardDto } from '@dusk/wire';
+import type { CardDto, CardsFound } from '@dusk/wire';
 import type { Page } from 'playwright-core';
 import { Hand } from './hand.ts';
 import { Sitting, soon } from './studio.ts';
@@ -15,7 +15,7 @@ describe('cards, on the page', () => {
   after(() => sitting.end());
   afterEach(() => expect(sitting.faults).to.deep.equal([]));
   const kept = async (): Promise<readonly CardDto[]> =>
-    ((await (await fetch(`${sitting.running.address}api/cards`)).json()) as { rows: { cards: CardDto[] } }).rows.cards;
+    ((await (await fetch(`${sitting.running.address}api/cards-found`)).json()) as CardsFound).cards;
 
   it('say what they are for while there are none', async () => {
     await page.getByRole('link', { name: 'Cards' }).click();

@@ -33,6 +33,8 @@ export * from './mixing/mixture.ts';
 export * from './mixing/naming.ts';
 export * from './mixing/open.ts';
 export * from './mixing/order.ts';
+export * from './mixing/steps.ts';
+export * from './mixing/written.ts';
 export * from './mixing/remaining.ts';
 export * from './mixing/predict.ts';
 export { areaWarning, meanOf, readArea, readOutline, type AreaPart, type AreaReading } from './reference/area.ts';

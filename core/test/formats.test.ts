@@ -1,11 +1,13 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import {
+  cardOfToday,
   CARDS_VERSION,
   cardsToCgats,
   cardsToCsv,
   CATALOGUE,
   checkCard,
+  contentOf,
   CraftError,
   deltaE00,
   masstoneOf,
@@ -68,14 +70,20 @@ function aCard(more: Partial<Card> = {}): Card {
     thing: 'jug',
     zone: 'shadow',
     painting: 'Window and jug',
+    light: 'north window',
+    film: 'full',
+    medium: '',
+    basis: 'learnt',
+    steadiness: 0.8,
     madeAt: '2026-02-03T10:20:00Z',
     ...more,
     recipe,
     tubes,
   };
 }
-type Json = { cards: Record<string, unknown>[] } & Record<string, unknown>;
-const written = (...cards: readonly Card[]): Json => JSON.parse(writeCards(cards)) as Json;
+type Json = { cards: Record<string, unknown>[]; tubes: Record<string, unknown>[] } & Record<string, unknown>;
+const file = (...cards: readonly Card[]): string => writeCards({ cards, sets: [], palettes: [] });
+const written = (...cards: readonly Card[]): Json => JSON.parse(file(...cards)) as Json;
 const reading =
   (json: unknown): (() => unknown) =>
   () =>
@@ -137,16 +145,51 @@ describe('a file of cards', () => {
         (name, note, ml) => {
           const clean = (text: string): string => text.replaceAll('\uFFFD', '?');
           const card = aCard({ name: clean(name) || 'a card', note: clean(note), ml });
-          const { cards, notes } = readCards(writeCards([card]));
+          const { cards, notes } = readCards(file(card));
           expect(notes).to.deep.equal([]);
           const [{ tubes, ml: size, ...rest }] = cards as [Card];
           expect(size).to.be.closeTo(ml, 1e-3);
-          expect(rest).to.deep.include({ name: card.name, note: card.note, recipe: RECIPE, thing: 'jug', seen: undefined });
-          tubes.forEach((one, i) => expect(paintsApart(one, card.tubes[i]!)).to.be.below(1e-3));
+          expect(rest).to.deep.include({ name: card.name, note: card.note, thing: 'jug', seen: undefined });
+          expect(recipeLine({ recipe: rest.recipe, tubes })).to.equal(recipeLine(card));
+          for (const one of tubes)
+            expect(
+              paintsApart(
+                one,
+                card.tubes.find(({ name: called }) => called === one.name)!,
+              ),
+            ).to.be.below(1e-3);
+          expect(contentOf({ ...rest, tubes, ml: size })).to.equal(contentOf(card));
         },
       ),
       { numRuns: 30 },
     );
+  });
+
+  it('carries sets and palettes, and what was said of light, trust and a real dab', () => {
+    const card = aCard({ dab: { lab: [60, 3, -11], sight: 'photo', at: '2026-03-01T09:00:00Z' } });
+    const sets = [{ id: 'a set', name: 'the jug', kind: 'string' as const, note: '', cards: [card.id] }];
+    const palettes = [{ id: 'a palette', name: 'Lamp', tubes: card.tubes }];
+    const read = readCards(writeCards({ cards: [card], sets, palettes }));
+    expect(read.cards[0]).to.deep.include({ dab: card.dab, light: card.light, film: 'full', basis: 'learnt', steadiness: 0.8 });
+    expect(read.sets).to.deep.equal(sets);
+    expect(read.palettes[0]!.tubes.map(({ name }) => name)).to.deep.equal(card.tubes.map(({ name }) => name));
+    expect(written(card, { ...card, id: 'another' }).tubes, 'each tube once').to.have.length(3);
+    const json = JSON.parse(writeCards({ cards: [card], sets, palettes })) as Json & {
+      sets: Record<string, unknown>[];
+      palettes: object[];
+    };
+    expect(reading({ ...json, sets: [{ ...json.sets[0], cards: ['elsewhere'] }] })).to.throw(CraftError, /not in the file/);
+    expect(reading({ ...json, sets: [{ ...json.sets[0], kind: 'heap' }] })).to.throw(CraftError, /kind/);
+    expect(reading({ ...json, sets: [...json.sets, ...json.sets] })).to.throw(CraftError, /twice/);
+    expect(reading({ ...json, palettes: [{ id: 'p', name: 'P', tubes: [] }] })).to.throw(CraftError, /tubes/);
+    expect(reading({ ...json, palettes: 7 })).to.throw(CraftError, /palettes/);
+  });
+
+  it('of a form before sets and trust is read all the same', () => {
+    const { format, version, cards, tubes } = written(aCard());
+    for (const name of ['light', 'film', 'medium', 'basis', 'steadiness']) delete cards[0]![name];
+    const [card] = readCards(JSON.stringify({ format, version, cards, tubes })).cards;
+    expect(card).to.include({ light: '', film: '', basis: 'typical', steadiness: 0 });
   });
 
   it('keeps what it does not know apart, and says so', () => {
@@ -154,7 +197,7 @@ describe('a file of cards', () => {
     json['colour_of_the_cover'] = 'red';
     json.cards[0]!['mood'] = 'calm';
     expect(readCards(JSON.stringify(json)).notes).to.deep.equal(['Not known here, and passed over: colour_of_the_cover, mood.']);
-    expect(readCards(`\uFEFF${writeCards([aCard()])}`).cards).to.have.length(1);
+    expect(readCards(`\uFEFF${file(aCard())}`).cards).to.have.length(1);
   });
 
   it('is refused whole, in a sentence, where something is wrong with it', () => {
@@ -165,11 +208,11 @@ describe('a file of cards', () => {
     };
     const tubeWith = (part: object): (() => unknown) => {
       const json = written(aCard());
-      Object.assign((json.cards[0]!['tubes'] as object[])[0]!, part);
+      Object.assign(json.tubes[0]!, part);
       return reading(json);
     };
     const all: readonly (readonly [what: string, read: () => unknown, says: RegExp])[] = [
-      ['half a file', () => readCards(writeCards([aCard()]).slice(0, 700)), /not whole/],
+      ['half a file', () => readCards(file(aCard()).slice(0, 700)), /not whole/],
       ['nothing', () => readCards(''), /not whole/],
       ['another encoding', () => readCards(`{"format":"\uFFFD"}`), /UTF-8/],
       ['something else', reading({ format: 'recipes' }), /no file of cards/],
@@ -183,9 +226,10 @@ describe('a file of cards', () => {
       ['no recipe', card({ recipe: [] }), /recipe/],
       ['an empty heap', card({ recipe: [[]] }), /heap/],
       ['a heap of itself', card({ recipe: [[{ heap: 0, parts: 1 }]] }), /not mixed before/],
-      ['half a heap', card({ recipe: [[{ heap: 0.5, parts: 1 }], [{ tube: 'titanium-white', parts: 1 }]] }), /./],
-      ['parts below nothing', card({ recipe: [[{ tube: 'titanium-white', parts: -1 }]] }), /parts/],
-      ['a tube that is not there', card({ recipe: [[{ tube: 'viridian', parts: 1 }]] }), /none of its tubes/],
+      ['half a heap', card({ recipe: [[{ heap: 0.5, parts: 1 }], [{ tube: 't1', parts: 1 }]] }), /./],
+      ['parts below nothing', card({ recipe: [[{ tube: 't1', parts: -1 }]] }), /parts/],
+      ['a tube that is not there', card({ recipe: [[{ tube: 'viridian', parts: 1 }]] }), /none of the file/],
+      ['one key for two tubes', reading({ ...written(aCard()), tubes: [...written(aCard()).tubes, written(aCard()).tubes[0]] }), /twice/],
       ['a colour beyond white', card({ predicted: [140, 0, 0] }), /lightness/],
       ['another colour', card({ predicted: [20, 40, 40] }), /another colour/],
       ['no time', card({ madeAt: 'yesterday' }), /when/],
@@ -244,6 +288,15 @@ describe('another’s tube', () => {
     expect(found).to.include({ id: 'yellow-ochre', by: 'colour' });
     expect(found.difference).to.be.above(2);
     expect(standInFor({ pigment: 'viridian', ...mixed }, [])).to.equal(undefined);
+  });
+  it('in a card says what the card becomes with it', () => {
+    const card = aCard();
+    const same = cardOfToday(card, (key) => tube(key))!;
+    expect(same.difference).to.be.below(1e-9);
+    const other = cardOfToday(card, (key) => tube(key === 'ultramarine-blue' ? 'ivory-black' : key))!;
+    expect(other.difference).to.be.above(3);
+    expect(other.lab[2]).to.be.above(card.predicted[2]);
+    expect(cardOfToday(card, (key) => (key === 'ultramarine-blue' ? undefined : tube(key)))).to.equal(undefined);
   });
   it('that is one’s own differs by nothing', () => {
     for (const one of own) expect(standInFor(one, own)!.difference).to.be.below(1e-9);

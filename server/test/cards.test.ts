@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { checkCard, deltaE00, leavesOf, masstoneOf, paintOfCard, type Card } from '@dusk/core';
-import { labOfDto, type CardDto, type Operation, type PaintingDto, type PileDto } from '@dusk/wire';
+import { labOfDto, type CardDto, type CardsFound, type Operation, type PaintingDto, type PileDto } from '@dusk/wire';
 import { aPainting, aPile, change, idOf, mixed, newId, openBench, refused, seen, send, type Bench } from './studio.ts';
 
 describe('cards', () => {
@@ -12,7 +12,7 @@ describe('cards', () => {
   });
   after(() => bench.close());
 
-  const all = async (): Promise<readonly CardDto[]> => (await bench.http.get('/api/cards').expect(200)).body.rows.cards as CardDto[];
+  const all = async (): Promise<readonly CardDto[]> => ((await bench.http.get('/api/cards-found').expect(200)).body as CardsFound).cards;
   const make = async (pileId: string): Promise<CardDto> => (await change(bench, { do: 'card.add', id: newId(), pileId })).cards![0]!;
   const asCard = (card: CardDto): Card => ({
     ...card,
@@ -20,6 +20,7 @@ describe('cards', () => {
     tubes: card.tubes.map((tube) => ({ ...tube, K: Float64Array.from(tube.K), S: Float64Array.from(tube.S) })),
     predicted: labOfDto(card.predicted),
     target: undefined,
+    dab: undefined,
     seen: card.seen ? labOfDto(card.seen) : undefined,
   });
   const names = ({ tubes }: CardDto): string[] => tubes.map(({ pigment }) => pigment).sort();

@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import { OPERATIONS, READS, type Answer, type Operation, type OperationName, type PileDto } from '@dusk/wire';
+import { foreignCards, sendCards } from './cardFiles.ts';
 import {
   aPainting,
   aPalette,
@@ -51,7 +52,11 @@ async function furnished(bench: Bench) {
   );
   const beliefId = rows.piles![0]!.stages[0]!.looks[0]!.beliefId!;
   const card = (await change(bench, { do: 'card.add', id: newId(), pileId: pile.id })).cards![0]!;
-  return { painting, palette, reference, sample, pile, card, stageId, sightingId, lookId, beliefId };
+  const set = (await change(bench, { do: 'set.add', id: newId(), name: 'S', kind: 'chosen', cardIds: [card.id] })).sets![0]!;
+  const { fileId } = await sendCards(bench, foreignCards(1, 'here'));
+  const bringing = (await change(bench, { do: 'bringing.add', id: newId(), fileId })).bringings![0]!;
+  const { fileId: nextFileId } = await sendCards(bench, foreignCards(2, 'next'));
+  return { painting, palette, reference, sample, pile, card, set, bringing, nextFileId, stageId, sightingId, lookId, beliefId };
 }
 
 const LAB = { L: 50, a: 4, b: 12 };
@@ -135,6 +140,21 @@ const WALKS: { readonly [N in OperationName]: Walk } = {
   'card.change': { right: (f) => ({ do: 'card.change', id: f.card.id, version: 1, note: 'y' }), names: ['id'], spoilt: { note: 7 } },
   'card.delete': versioned('card.delete', (f) => f.card),
   'card.restore': versioned('card.restore', (f) => f.card),
+  'set.add': {
+    right: (f) => ({ do: 'set.add', id: newId(), name: 'T', kind: 'string', cardIds: [f.card.id] }),
+    names: [],
+    spoilt: { kind: 'heap' },
+  },
+  'set.change': { right: (f) => ({ do: 'set.change', id: f.set.id, version: 1, note: 'y' }), names: ['id'], spoilt: { cardIds: [] } },
+  'set.delete': versioned('set.delete', (f) => f.set),
+  'set.restore': versioned('set.restore', (f) => f.set),
+  'bringing.add': {
+    right: (f) => ({ do: 'bringing.add', id: newId(), fileId: f.nextFileId }),
+    names: ['fileId'],
+    spoilt: { stands: [{ tube: 'x', tubeId: newId() }] },
+  },
+  'bringing.delete': versioned('bringing.delete', (f) => f.bringing),
+  'bringing.restore': versioned('bringing.restore', (f) => f.bringing),
   'stage.add': {
     right: (f, b) => ({ do: 'stage.add', id: newId(), pileId: f.pile.id, kind: 'added', additions: [some(b.tubes.get('viridian')!, 1)] }),
     names: ['pileId'],
@@ -162,6 +182,8 @@ const FIRST: Partial<Record<OperationName, OperationName>> = {
   'sample.restore': 'sample.delete',
   'pile.restore': 'pile.delete',
   'card.restore': 'card.delete',
+  'set.restore': 'set.delete',
+  'bringing.restore': 'bringing.delete',
   'stage.restore': 'stage.withdraw',
   'look.restore': 'look.withdraw',
   'belief.accept': 'belief.refuse',
@@ -177,8 +199,9 @@ describe('the table of operations', () => {
   afterEach(() => bench.close());
   const everything = async () => {
     const { body } = await bench.http.get(`/api/paintings/${f.painting.id}`);
-    const { body: cards } = await bench.http.get('/api/cards');
-    return JSON.stringify([(await read(bench)).rows, (body as Partial<Answer>).rows, (cards as Partial<Answer>).rows]);
+    const { body: cards } = await bench.http.get('/api/cards-found');
+    const { body: sets } = await bench.http.get('/api/sets');
+    return JSON.stringify([(await read(bench)).rows, (body as Partial<Answer>).rows, cards, (sets as Partial<Answer>).rows]);
   };
 
   for (const name of Object.keys(OPERATIONS) as OperationName[]) {
@@ -320,7 +343,7 @@ describe('the table of reads', () => {
 
   it('answers every row of it, and refuses ids it does not know', async () => {
     const f = await furnished(bench);
-    const idFor: Record<string, string> = { painting: f.painting.id, beliefs: f.pile.id, doubts: f.palette.id };
+    const idFor: Record<string, string> = { painting: f.painting.id, beliefs: f.pile.id, doubts: f.palette.id, card: f.card.id };
     for (const [name, path] of Object.entries(READS)) {
       await bench.http
         .get(`/api${path.replace(':id', idFor[name] ?? '')}`)

@@ -6,6 +6,7 @@ import { dataSourceFor } from '../src/studio/studio.ts';
 import { TubeState } from '../src/entities/index.ts';
 import { TRIGGERS } from '../src/migrations/1764000000000-triggers.ts';
 import { CARD_TRIGGERS } from '../src/migrations/1764600000000-Cards.ts';
+import { FILE_TRIGGERS } from '../src/migrations/1764700000000-CardsFound.ts';
 import {
   aPainting,
   aPalette,
@@ -332,7 +333,7 @@ describe('the studio file', () => {
     const { upQueries } = await data.driver.createSchemaBuilder().log();
     expect(upQueries.map((q) => q.query)).to.deep.equal([]);
     const triggers = (await data.query(`SELECT name FROM sqlite_master WHERE type = 'trigger'`)) as { name: string }[];
-    expect(triggers).to.have.length(TRIGGERS.length + CARD_TRIGGERS.length);
+    expect(triggers).to.have.length(TRIGGERS.length + CARD_TRIGGERS.length + FILE_TRIGGERS.length);
     await data.destroy();
   });
 

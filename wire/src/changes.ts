@@ -1,7 +1,7 @@
 import type { ClassConstructor } from 'class-transformer';
 import { Id, Version } from './fields.ts';
-import type { CardDto } from './cards.ts';
-import { CardChange, NewCard } from './cards.ts';
+import type { BringingDto, CardDto, SetDto } from './cards.ts';
+import { CardChange, NewBringing, NewCard, NewSet, SetChange } from './cards.ts';
 import type { PaintingDto } from './paintings.ts';
 import { NewPainting, PaintingChange } from './paintings.ts';
 import type { PaletteDto } from './palettes.ts';
@@ -52,6 +52,13 @@ export const OPERATIONS = {
   'card.change': CardChange,
   'card.delete': ByVersion,
   'card.restore': ByVersion,
+  'set.add': NewSet,
+  'set.change': SetChange,
+  'set.delete': ByVersion,
+  'set.restore': ByVersion,
+  'bringing.add': NewBringing,
+  'bringing.delete': ByVersion,
+  'bringing.restore': ByVersion,
   'stage.add': NewStage,
   'stage.withdraw': ById,
   'stage.restore': ById,
@@ -96,6 +103,8 @@ export interface Rows {
   readonly sightings?: readonly SightingDto[];
   readonly piles?: readonly PileDto[];
   readonly cards?: readonly CardDto[];
+  readonly sets?: readonly SetDto[];
+  readonly bringings?: readonly BringingDto[];
 }
 export type RowKind = keyof Rows;
 

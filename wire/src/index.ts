@@ -13,6 +13,7 @@ export * from './stages.ts';
 export * from './purpose.ts';
 export * from './piles.ts';
 export * from './cards.ts';
+export * from './cardQuery.ts';
 export * from './settings.ts';
 export * from './changes.ts';
 export * from './reads.ts';

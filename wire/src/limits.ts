@@ -38,3 +38,9 @@ export const MOST_BROKEN = 6;
 /** Most corners of an area that was drawn, and most areas joined to one. */
 export const MOST_CORNERS = 120;
 export const MOST_JOINED = 12;
+
+/** Most cards that are kept together as one set. */
+export const MOST_IN_SET = 400;
+
+/** Largest file of cards that is read, in bytes. */
+export const CARDS_MOST_BYTES = 32 * 1024 * 1024;

@@ -100,6 +100,11 @@ export class NewPile extends Said {
   @Id('A pile')
   remakeOfId?: string;
 
+  /** The card it is mixed by. */
+  @Optional()
+  @Id('A card')
+  cardId?: string;
+
   @Words('The name of a pile', 80)
   name!: string;
 
@@ -165,6 +170,7 @@ export interface PileDto {
   readonly version: number;
   readonly paintingId: string | null;
   readonly remakeOfId: string | null;
+  readonly cardId: string | null;
   readonly name: string;
   readonly target: TargetDto | null;
   readonly sampleId: string | null;

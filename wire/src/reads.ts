@@ -1,4 +1,5 @@
 import type { Beliefs } from '@dusk/core';
+import type { CardStory } from './cards.ts';
 import type { Answer } from './changes.ts';
 
 /** What every read answers with. */
@@ -7,8 +8,10 @@ export interface ReadAnswers {
   studio: Answer;
   /** Samples, sightings and piles of one painting. */
   painting: Answer;
-  /** Every card, of whatever painting. */
-  cards: Answer;
+  /** Sets of cards, and files of cards that were brought in. */
+  sets: Answer;
+  /** One card, and the piles that were mixed by it. */
+  card: CardStory;
   /** What is believed of the tubes without what one pile taught, for correcting that pile. */
   beliefs: Beliefs;
   /** How unsure the tubes of a palette are together, as far as piles have taught them. */
@@ -21,7 +24,8 @@ export type ReadName = keyof ReadAnswers;
 export const READS = {
   studio: '/studio',
   painting: '/paintings/:id',
-  cards: '/cards',
+  sets: '/sets',
+  card: '/cards/:id',
   beliefs: '/piles/:id/beliefs',
   doubts: '/palettes/:id/doubts',
 } as const satisfies Record<ReadName, string>;
@@ -33,6 +37,10 @@ export const OWN_PIXELS = '/own';
 export const SMALL = '/small';
 /** A piece in its own pixels: `left`, `top`, `width`, `height` as the query. */
 export const PIECE = '/piece';
+/** Where cards are looked for: what is wanted as JSON in the query `wanted`. */
+export const CARDS_FOUND = '/cards-found';
+/** Where files of cards are sent before they are brought in. */
+export const CARD_FILES = '/card-files';
 /** Where changes are heard of as they happen, and where the studio is copied. */
 export const EVENTS = '/events';
 export const COPIES = '/copies';

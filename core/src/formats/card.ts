@@ -3,10 +3,11 @@ import { labToMunsell, writeMunsell } from '../colour/munsell.ts';
 import type { Lab } from '../colour/spaces.ts';
 import { temperature, type Temperature } from '../colour/temperature.ts';
 import { valueOfLightness, type MunsellValue } from '../colour/value.ts';
+import type { Sight } from '../correcting/doubt.ts';
 import { checkMixture, isHeap, isTube, type Mixture } from '../mixing/mixture.ts';
 import { leavesOf, paintOfMixture } from '../mixing/open.ts';
 import { masstoneOf } from '../mixing/order.ts';
-import type { PaintCurves } from '../paint/catalogue.ts';
+import type { Basis, PaintCurves } from '../paint/catalogue.ts';
 
 /** A tube as a card was reckoned with: it stays so when the tube itself is another. */
 export interface CardTube extends PaintCurves {
@@ -23,6 +24,14 @@ export interface CardTube extends PaintCurves {
   readonly nozzleMm: number;
 }
 
+/** Real paint laid on a card, read later: by eye against the screen, or from a photo with a white patch. */
+export interface Dab {
+  readonly lab: Lab;
+  readonly sight: Sight;
+  /** UTC, ISO 8601. */
+  readonly at: string;
+}
+
 /** A mixture that stands for itself: it can be read, printed, sent and used long after its painting is gone. */
 export interface Card {
   readonly id: string;
@@ -37,15 +46,24 @@ export interface Card {
   readonly target?: Lab | undefined;
   readonly predicted: Lab;
   readonly seen?: Lab | undefined;
+  /** A real dab of it. */
+  readonly dab?: Dab | undefined;
   readonly thing: string;
   readonly zone: string;
   /** The painting it was mixed for. */
   readonly painting: string;
+  /** The light it was looked at in, how it lay (full, left broken), and what was let into it; empty where nobody said. */
+  readonly light: string;
+  readonly film: string;
+  readonly medium: string;
+  /** The least sure of the curves it rests on, and how far ΔE00 moves when each part is a tenth too much. */
+  readonly basis: Basis;
+  readonly steadiness: number;
   /** UTC, ISO 8601. */
   readonly madeAt: string;
 }
 
-/** What is read from a card first: how it truly looked, else what it was reckoned to be. */
+/** What is read from a card first: its real dab, else how the pile truly looked, else what it was reckoned to be. */
 export interface CardReading {
   readonly lab: Lab;
   readonly value: MunsellValue;
@@ -53,8 +71,8 @@ export interface CardReading {
   readonly munsell: string;
 }
 
-export function readCard({ seen, predicted }: Pick<Card, 'seen' | 'predicted'>): CardReading {
-  const lab = seen ?? predicted;
+export function readCard({ dab, seen, predicted }: Pick<Card, 'dab' | 'seen' | 'predicted'>): CardReading {
+  const lab = dab?.lab ?? seen ?? predicted;
   return { lab, value: valueOfLightness(Math.max(0, lab[0])), temperature: temperature(lab), munsell: writeMunsell(labToMunsell(lab)) };
 }
 

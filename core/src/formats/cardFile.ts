@@ -1,8 +1,11 @@
 import { CraftError } from '../errors.ts';
 import { BANDS } from '../colour/spectrum.ts';
 import type { Lab } from '../colour/spaces.ts';
-import type { Heap, Ingredient } from '../mixing/mixture.ts';
-import { checkCard, type Card, type CardTube } from './card.ts';
+import { SIGHTS } from '../correcting/doubt.ts';
+import type { Heap, Ingredient, Mixture } from '../mixing/mixture.ts';
+import { BASES } from '../paint/catalogue.ts';
+import { checkCard, type Card, type CardTube, type Dab } from './card.ts';
+import { bad, fieldsOf, isObject } from './fields.ts';
 
 /** What a file of cards calls itself, and the newest form that is read. */
 export const CARDS_FORMAT = 'auburn-dusk-cards';
@@ -11,12 +14,40 @@ export const CARDS_VERSION = 1;
 /** Most cards and letters in one file. */
 export const MOST_CARDS = 20_000;
 export const MOST_LETTERS = 200_000_000;
-const MOST_TUBES = 30;
-const MOST_TEXT = 2000;
+const MOST_TUBES = 5000;
+/** Most tubes in one card or palette. */
+const MOST_TUBES_OF_ONE = 30;
+const MOST_SETS = 2000;
 
-/** Cards that were read, and what of the file was passed over. */
-export interface CardsRead {
+/** What cards may be kept together as. */
+export const SET_KINDS = ['chosen', 'layer', 'string', 'scheme', 'kit', 'palette'] as const;
+export type SetKind = (typeof SET_KINDS)[number];
+
+/** Cards that belong together, in an order. */
+export interface CardSet {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: SetKind;
+  readonly note: string;
+  readonly cards: readonly string[];
+}
+
+/** A palette with its tubes as they were. */
+export interface CardPalette {
+  readonly id: string;
+  readonly name: string;
+  readonly tubes: readonly CardTube[];
+}
+
+/** What one file carries to another studio. */
+export interface CardsFile {
   readonly cards: readonly Card[];
+  readonly sets: readonly CardSet[];
+  readonly palettes: readonly CardPalette[];
+}
+
+/** What was read, and what of the file was passed over. */
+export interface CardsRead extends CardsFile {
   readonly notes: readonly string[];
 }
 
@@ -24,86 +55,77 @@ const rounded = (v: number, digits: number): number => Number(v.toFixed(digits))
 const labList = (lab: Lab): number[] => lab.map((v) => rounded(v, 4));
 const curve = (list: Float64Array): number[] => Array.from(list, (v) => Number(v.toPrecision(7)));
 
-/** Cards as a file that any program can read; described by docs/cards.schema.json. */
-export function writeCards(cards: readonly Card[]): string {
-  const written = cards.map(({ id, name, note, recipe, tubes, ml, target, predicted, seen, thing, zone, painting, madeAt }) => ({
-    id,
-    name,
-    note,
+const writtenTube = ({ K, S, ...tube }: CardTube, key: string) => ({ ...tube, key, K: curve(K), S: curve(S) });
+
+/** The tubes of a file, each written once, by the key it has there. */
+class TubesWritten {
+  readonly list: ReturnType<typeof writtenTube>[] = [];
+  private readonly keys = new Map<string, string>();
+
+  keyOf(tube: CardTube): string {
+    const what = JSON.stringify(writtenTube(tube, ''));
+    const known = this.keys.get(what);
+    if (known !== undefined) return known;
+    const key = `t${this.list.length + 1}`;
+    this.keys.set(what, key);
+    this.list.push(writtenTube(tube, key));
+    return key;
+  }
+}
+
+/** One card as it is written; its fields in the order of the schema. */
+function writtenCard(card: Card, keyOf: (tube: CardTube) => string): Readonly<Record<string, unknown>> {
+  const { recipe, tubes, ml, target, predicted, seen, dab, steadiness, ...said } = card;
+  const keys = new Map(tubes.map((tube) => [tube.key, keyOf(tube)]));
+  return {
+    id: said.id,
+    name: said.name,
+    note: said.note,
     recipe: recipe.heaps.map(({ ingredients }) =>
       ingredients.map((one) =>
-        'heap' in one ? { heap: one.heap, parts: one.parts } : { tube: (one as { tube: string }).tube, parts: one.parts },
+        'heap' in one ? { heap: one.heap, parts: one.parts } : { tube: keys.get((one as { tube: string }).tube), parts: one.parts },
       ),
     ),
-    tubes: tubes.map(({ K, S, ...tube }) => ({ ...tube, K: curve(K), S: curve(S) })),
     ml: rounded(ml, 4),
     ...(target && { target: labList(target) }),
     predicted: labList(predicted),
     ...(seen && { seen: labList(seen) }),
-    thing,
-    zone,
-    painting,
-    madeAt,
-  }));
-  return `${JSON.stringify({ format: CARDS_FORMAT, version: CARDS_VERSION, cards: written }, null, 1)}\n`;
+    ...(dab && { dab: { lab: labList(dab.lab), sight: dab.sight, at: dab.at } }),
+    basis: said.basis,
+    steadiness: rounded(steadiness, 4),
+    thing: said.thing,
+    zone: said.zone,
+    painting: said.painting,
+    light: said.light,
+    film: said.film,
+    medium: said.medium,
+    madeAt: said.madeAt,
+  };
 }
 
-const bad = (where: string, what: string): CraftError => new CraftError('input', `${where} ${what}. Nothing of this file was taken.`);
-
-/** Reads one object of a file field by field; what it does not know is passed over and told once. */
-class Fields {
-  private readonly taken = new Set<string>();
-  constructor(
-    private readonly from: Readonly<Record<string, unknown>>,
-    private readonly where: string,
-    private readonly strange: Set<string>,
-  ) {}
-
-  private take(name: string): unknown {
-    this.taken.add(name);
-    return this.from[name];
-  }
-  has(name: string): boolean {
-    return this.from[name] !== undefined && this.from[name] !== null;
-  }
-  text(name: string, most = MOST_TEXT): string {
-    const value = this.take(name) ?? '';
-    if (typeof value !== 'string' || value.length > most) throw bad(this.where, `has no ${name} of at most ${most} letters`);
-    return value;
-  }
-  number(name: string, least: number, most: number): number {
-    const value = this.take(name);
-    if (typeof value !== 'number' || !(value >= least && value <= most)) throw bad(this.where, `has no ${name} from ${least} to ${most}`);
-    return value;
-  }
-  list(name: string, least: number, most: number): readonly unknown[] {
-    const value = this.take(name);
-    if (!Array.isArray(value) || value.length < least || value.length > most)
-      throw bad(this.where, `has no ${name}, ${least} to ${most} of them`);
-    return value as readonly unknown[];
-  }
-  numbers(name: string, count: number, least: number, most: number): number[] {
-    const list = this.list(name, count, count);
-    if (!list.every((v) => typeof v === 'number' && v >= least && v <= most))
-      throw bad(this.where, `has a ${name} that is no list of numbers`);
-    return list as number[];
-  }
-  lab(name: string): Lab {
-    const [L, a, b] = this.numbers(name, 3, -200, 200);
-    if (L! < 0 || L! > 100.5) throw bad(this.where, `has a ${name} whose lightness is not from 0 to 100`);
-    return [L!, a!, b!];
-  }
-  /** Remembers what was not asked for. */
-  rest(): void {
-    for (const name of Object.keys(this.from)) if (!this.taken.has(name)) this.strange.add(name);
-  }
+/** All that a card says, whatever it and its tubes are called by: the same text for the same card. */
+export function contentOf(card: Card): string {
+  const tubes = new TubesWritten();
+  const used = card.recipe.heaps.flatMap(({ ingredients }) => ingredients.flatMap((one) => ('tube' in one ? one.tube : [])));
+  const inOrder = [...card.tubes].sort((one, other) => used.indexOf(one.key) - used.indexOf(other.key));
+  const { id: _, ...said } = writtenCard({ ...card, tubes: inOrder }, (tube) => tubes.keyOf(tube));
+  return JSON.stringify([said, tubes.list]);
 }
 
-const isObject = (value: unknown): value is Readonly<Record<string, unknown>> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
-function fieldsOf(value: unknown, where: string, strange: Set<string>): Fields {
-  if (!isObject(value)) throw bad(where, 'is not written as one');
-  return new Fields(value, where, strange);
+/** Cards, with sets and palettes, as a file that any program can read; described by docs/cards.schema.json. */
+export function writeCards({ cards, sets, palettes }: CardsFile): string {
+  const tubes = new TubesWritten();
+  const keyOf = (tube: CardTube): string => tubes.keyOf(tube);
+  const lists = {
+    cards: cards.map((card) => writtenCard(card, keyOf)),
+    sets: sets.map(({ id, name, kind, note, cards: ids }) => ({ id, name, kind, note, cards: ids })),
+    palettes: palettes.map(({ id, name, tubes: own }) => ({ id, name, tubes: own.map(keyOf) })),
+  };
+  // One thing a line: a file that can be read, and compared with another.
+  const lines = (list: readonly object[]): string =>
+    list.length === 0 ? '[]' : `[\n${list.map((one) => JSON.stringify(one)).join(',\n')}\n]`;
+  const head = `"format": ${JSON.stringify(CARDS_FORMAT)},\n"version": ${CARDS_VERSION}`;
+  return `{\n${head},\n"tubes": ${lines(tubes.list)},\n"cards": ${lines(lists.cards)},\n"sets": ${lines(lists.sets)},\n"palettes": ${lines(lists.palettes)}\n}\n`;
 }
 
 function tubeFrom(value: unknown, where: string, strange: Set<string>): CardTube {
@@ -124,6 +146,28 @@ function tubeFrom(value: unknown, where: string, strange: Set<string>): CardTube
   return tube;
 }
 
+function tubeOf(known: ReadonlyMap<string, CardTube>, key: unknown, where: string): CardTube {
+  const tube = typeof key === 'string' ? known.get(key) : undefined;
+  if (!tube) throw bad(where, 'takes from a tube that is none of the file’s');
+  return tube;
+}
+
+/** A recipe by keys of the card's own, in the order in which its tubes are taken. */
+function ofOwnTubes({ heaps }: Mixture, known: ReadonlyMap<string, CardTube>, where: string): Pick<Card, 'recipe' | 'tubes'> {
+  const own = new Map<string, CardTube>();
+  const keyOf = (key: string): string => {
+    if (!own.has(key)) own.set(key, { ...tubeOf(known, key, where), key: `t${own.size + 1}` });
+    if (own.size > MOST_TUBES_OF_ONE) throw bad(where, `takes from more than ${MOST_TUBES_OF_ONE} tubes`);
+    return own.get(key)!.key;
+  };
+  const recipe = {
+    heaps: heaps.map(({ ingredients }) => ({
+      ingredients: ingredients.map((one) => ('tube' in one ? { tube: keyOf(one.tube), parts: one.parts } : one)),
+    })),
+  };
+  return { recipe, tubes: [...own.values()] };
+}
+
 function ingredientFrom(value: unknown, where: string, strange: Set<string>): Ingredient {
   const fields = fieldsOf(value, where, strange);
   const parts = fields.number('parts', 1e-6, 1e6);
@@ -132,9 +176,17 @@ function ingredientFrom(value: unknown, where: string, strange: Set<string>): In
   return ingredient;
 }
 
+function dabFrom(value: unknown, where: string, strange: Set<string>): Dab {
+  const fields = fieldsOf(value, where, strange);
+  const dab = { lab: fields.lab('lab'), sight: fields.oneOf('sight', SIGHTS, 'words'), at: fields.text('at', 40) };
+  fields.rest();
+  if (!WHEN.test(dab.at)) throw bad(where, 'has a dab that does not say when it was read');
+  return dab;
+}
+
 const WHEN = /^\d{4}-\d\d-\d\dT\d\d:\d\d/;
 
-function cardFrom(value: unknown, at: number, strange: Set<string>): Card {
+function cardFrom(value: unknown, at: number, known: ReadonlyMap<string, CardTube>, strange: Set<string>): Card {
   const where = `Card ${at + 1}${isObject(value) && typeof value['name'] === 'string' ? `, “${value['name'].slice(0, 60)}”,` : ''}`;
   const fields = fieldsOf(value, where, strange);
   const heaps = fields.list('recipe', 1, 12).map((heap): Heap => {
@@ -145,15 +197,20 @@ function cardFrom(value: unknown, at: number, strange: Set<string>): Card {
     id: fields.text('id', 80),
     name: fields.text('name', 120),
     note: fields.text('note'),
-    recipe: { heaps },
-    tubes: fields.list('tubes', 1, MOST_TUBES).map((tube) => tubeFrom(tube, where, strange)),
+    ...ofOwnTubes({ heaps }, known, where),
     ml: fields.number('ml', 0.01, 5000),
     target: fields.has('target') ? fields.lab('target') : undefined,
     predicted: fields.lab('predicted'),
     seen: fields.has('seen') ? fields.lab('seen') : undefined,
+    dab: fields.has('dab') ? dabFrom(fields.any('dab'), where, strange) : undefined,
+    basis: fields.oneOf('basis', BASES, 'typical'),
+    steadiness: fields.has('steadiness') ? fields.number('steadiness', 0, 200) : 0,
     thing: fields.text('thing', 80),
     zone: fields.text('zone', 40),
     painting: fields.text('painting', 120),
+    light: fields.text('light', 120),
+    film: fields.text('film', 120),
+    medium: fields.text('medium', 120),
     madeAt: fields.text('madeAt', 40),
   };
   fields.rest();
@@ -165,6 +222,49 @@ function cardFrom(value: unknown, at: number, strange: Set<string>): Card {
     if (!(cause instanceof CraftError)) throw cause;
     throw new CraftError('input', `${cause.message} Nothing of this file was taken.`);
   }
+}
+
+function setFrom(value: unknown, at: number, known: ReadonlySet<string>, strange: Set<string>): CardSet {
+  const where = `Set ${at + 1}`;
+  const fields = fieldsOf(value, where, strange);
+  const ids = fields.list('cards', 0, MOST_CARDS);
+  const set = {
+    id: fields.text('id', 80),
+    name: fields.text('name', 120),
+    kind: fields.oneOf('kind', SET_KINDS, 'chosen'),
+    note: fields.text('note'),
+    cards: ids as readonly string[],
+  };
+  fields.rest();
+  if (set.id === '' || set.name === '') throw bad(where, 'has no name');
+  if (!ids.every((id) => typeof id === 'string' && known.has(id)) || new Set(ids).size < ids.length)
+    throw bad(where, `, “${set.name}”, names cards that are not in the file, or one twice`);
+  return set;
+}
+
+function paletteFrom(value: unknown, at: number, known: ReadonlyMap<string, CardTube>, strange: Set<string>): CardPalette {
+  const where = `Palette ${at + 1}`;
+  const fields = fieldsOf(value, where, strange);
+  const palette = {
+    id: fields.text('id', 80),
+    name: fields.text('name', 80),
+    tubes: fields.list('tubes', 1, MOST_TUBES_OF_ONE).map((key) => tubeOf(known, key, where)),
+  };
+  fields.rest();
+  if (palette.id === '' || palette.name === '') throw bad(where, 'has no name');
+  return palette;
+}
+
+const listed = (json: Readonly<Record<string, unknown>>, name: string, most: number): readonly unknown[] => {
+  const list = json[name] ?? [];
+  if (!Array.isArray(list) || list.length > most) throw bad('This file', `holds no list of at most ${most} ${name}`);
+  return list as readonly unknown[];
+};
+
+function checkOnce(read: readonly { readonly id: string; readonly name: string }[], what: string): void {
+  const met = new Set<string>();
+  const twice = read.find(({ id }) => met.has(id) || !met.add(id));
+  if (twice) throw bad('This file', `holds the ${what} “${twice.name}” twice`);
 }
 
 function parsed(text: string): Readonly<Record<string, unknown>> {
@@ -195,11 +295,20 @@ export function readCards(text: string): CardsRead {
     throw bad('This file', `was written by a newer program (form ${version}; up to ${CARDS_VERSION} is read here)`);
   if (!Array.isArray(cards) || cards.length > MOST_CARDS) throw bad('This file', `holds no list of at most ${MOST_CARDS} cards`);
   const strange = new Set<string>();
-  for (const name of Object.keys(json)) if (!['format', 'version', 'cards'].includes(name)) strange.add(name);
-  const read = cards.map((card, at) => cardFrom(card, at, strange));
-  const met = new Set<string>();
-  const twice = read.find(({ id }) => met.has(id) || !met.add(id));
-  if (twice) throw bad('This file', `holds the card “${twice.name}” twice`);
+  for (const name of Object.keys(json)) if (!['format', 'version', 'tubes', 'cards', 'sets', 'palettes'].includes(name)) strange.add(name);
+  const tubes = listed(json, 'tubes', MOST_TUBES).map((tube, at) => tubeFrom(tube, `Tube ${at + 1}`, strange));
+  checkOnce(
+    tubes.map(({ key, name }) => ({ id: key, name })),
+    'tube',
+  );
+  const known = new Map(tubes.map((tube) => [tube.key, tube]));
+  const read = cards.map((card, at) => cardFrom(card, at, known, strange));
+  checkOnce(read, 'card');
+  const ids = new Set(read.map(({ id }) => id));
+  const sets = listed(json, 'sets', MOST_SETS).map((set, at) => setFrom(set, at, ids, strange));
+  checkOnce(sets, 'set');
+  const palettes = listed(json, 'palettes', MOST_SETS).map((palette, at) => paletteFrom(palette, at, known, strange));
+  checkOnce(palettes, 'palette');
   const notes = strange.size > 0 ? [`Not known here, and passed over: ${[...strange].sort().slice(0, 12).join(', ')}.`] : [];
-  return { cards: read, notes };
+  return { cards: read, sets, palettes, notes };
 }

@@ -1,6 +1,9 @@
 import { deltaE00, type Delta } from '../colour/difference.ts';
+import type { Lab } from '../colour/spaces.ts';
+import { leavesOf, paintOfMixture } from '../mixing/open.ts';
 import { CATALOGUE, type PaintCurves } from '../paint/catalogue.ts';
 import { labOf, mixCurves, reflectance } from '../paint/mix.ts';
+import type { Card } from './card.ts';
 
 /** A tube of one's own, to stand for another's. */
 export interface OwnTube extends PaintCurves {
@@ -42,4 +45,22 @@ export function standInFor(foreign: PaintCurves & { readonly pigment: string }, 
     among.map((tube) => ({ id: tube.id, by, difference: paintsApart(foreign, tube) })).sort((a, b) => a.difference - b.difference)[0];
   const kin = foreign.pigment === '' ? [] : own.filter(({ pigment }) => pigment === foreign.pigment);
   return nearest(kin, 'pigment') ?? nearest(own, 'colour');
+}
+
+/** What a card becomes when other tubes stand for its own. */
+export interface CardToday {
+  readonly lab: Lab;
+  /** ΔE00 from what its own tubes gave. */
+  readonly difference: Delta;
+}
+
+/** A card's recipe with today's tubes, by the card's keys; nothing where one is missing. */
+export function cardOfToday(
+  { recipe, predicted }: Pick<Card, 'recipe' | 'predicted'>,
+  paintFor: (key: string) => PaintCurves | undefined,
+): CardToday | undefined {
+  const key = (source: unknown): string => (source as { readonly tube: string }).tube;
+  if (leavesOf(recipe).some(({ source }) => !paintFor(key(source)))) return undefined;
+  const lab = labOf(reflectance(paintOfMixture(recipe, (source) => paintFor(key(source))!)));
+  return { lab, difference: deltaE00(predicted, lab) };
 }

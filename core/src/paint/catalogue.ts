@@ -20,7 +20,7 @@ export interface PaintCurves {
  * What a paint's curves rest on, the least sure first: typical of the pigment, learnt from how piles
  * came out, fitted to swatches, or measured.
  */
-const BASES = ['typical', 'learnt', 'fitted', 'measured'] as const;
+export const BASES = ['typical', 'learnt', 'fitted', 'measured'] as const;
 export type Basis = (typeof BASES)[number];
 
 /** The least sure of what several paints rest on. */

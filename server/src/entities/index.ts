@@ -1,4 +1,4 @@
-import { Card } from './cards.ts';
+import { Bringing, Card, CardFile, CardFound, CardPlace, CardSet } from './cards.ts';
 import { Change } from './change.ts';
 import { Painting, Picture, PictureBytes, PictureCopy, Reference } from './paintings.ts';
 import { Palette, PaletteTube } from './palettes.ts';
@@ -12,7 +12,12 @@ export type { LearntNumbers } from './tubes.ts';
 export {
   Addition,
   Belief,
+  Bringing,
   Card,
+  CardFile,
+  CardFound,
+  CardPlace,
+  CardSet,
   Change,
   Look,
   Painting,
@@ -44,7 +49,12 @@ export const ENTITIES = [
   Reference,
   Sample,
   Pile,
+  CardFile,
+  Bringing,
   Card,
+  CardFound,
+  CardSet,
+  CardPlace,
   Stage,
   Addition,
   Sighting,

@@ -84,6 +84,11 @@ export class Pile {
   @JoinColumn({ name: 'remakeOfId', foreignKeyConstraintName: 'fk_pile_remake_of' })
   remakeOf?: Relation<Pile>;
 
+  /** The card it is mixed by. */
+  @Index('ix_pile_card')
+  @Column('text', { nullable: true })
+  cardId!: string | null;
+
   @Column('text')
   name!: string;
 

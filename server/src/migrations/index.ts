@@ -5,6 +5,7 @@ import { Copies1764350000000 } from './1764350000000-Copies.ts';
 import { PicturesOfTheirOwn1764400000000 } from './1764400000000-PicturesOfTheirOwn.ts';
 import { Kin1764500000000 } from './1764500000000-Kin.ts';
 import { Cards1764600000000 } from './1764600000000-Cards.ts';
+import { CardsFound1764700000000 } from './1764700000000-CardsFound.ts';
 
 /** In the order in which they run; a landed one is never changed. */
 export const MIGRATIONS = [
@@ -15,4 +16,5 @@ export const MIGRATIONS = [
   PicturesOfTheirOwn1764400000000,
   Kin1764500000000,
   Cards1764600000000,
+  CardsFound1764700000000,
 ];

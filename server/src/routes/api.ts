@@ -23,6 +23,7 @@ import { copyName } from '../keeping/copies.ts';
 import { copiesOf } from '../keeping/daily.ts';
 import { notFound, ProblemError } from '../problems.ts';
 import { makeChange } from '../studio/changes.ts';
+import { cardRoutes } from './cards.ts';
 import { oneAtATime, readPicture } from '../pictures/own.ts';
 import { readPiece } from '../pictures/piece.ts';
 import { keepPicture, ownFile, ownPixels, smallPixels, workingPixels } from '../studio/pictures.ts';
@@ -98,6 +99,8 @@ export function apiRoutes(studio: Studio): Router {
     const piece = await readPiece(bytes, picture.orientation, picture.width, picture.height, { left, top, width, height });
     response.set('Cache-Control', 'private, max-age=3600').type(piece.mime).send(piece.bytes);
   });
+
+  api.use(cardRoutes(studio));
 
   api.get(EVENTS, eventsOf(studio));
 

@@ -1,22 +1,119 @@
-import { checkCard, CATALOGUE, isPile, leavesOf, mixtureOf, throughStages, valueOfLightness, withPileOpened, masstoneOf, paintOfCard, type Mixture } from '@dusk/core';
-import { labDto, labOfDto, type CardBody, type CardDto, type CardTubeDto, type Needs } from '@dusk/wire';
+import {
+  CATALOGUE,
+  checkCard,
+  checkMixture,
+  isPile,
+  leastSure,
+  leavesOf,
+  mixtureOf,
+  predict,
+  readCard,
+  throughStages,
+  withPileOpened,
+  type Basis,
+  type Card as CoreCard,
+  type CardTube,
+  type Lab,
+  type Mixture,
+} from '@dusk/core';
+import {
+  labDto,
+  labOfDto,
+  type CardBody,
+  type CardDto,
+  type CardStory,
+  type CardTubeDto,
+  type DabDto,
+  type LabDto,
+  type Needs,
+  type Operation,
+  type StandsDto,
+} from '@dusk/wire';
 import { In, IsNull, type EntityManager } from 'typeorm';
-import { Card, Painting, Sample, Tube, type Pile } from '../entities/index.ts';
+import { Card, CardFound, Painting, Pile, Sample, Sighting, Tube } from '../entities/index.ts';
 import { stale, unfit } from '../problems.ts';
+import { CardIndex, letBeFound } from './cardIndex.ts';
 import { pileOf } from './piles.ts';
 import { puttingAway } from './putAway.ts';
 import { changed, given, present } from './rows.ts';
 import { readStages, withMothers } from './stagesRead.ts';
-import { statesById } from './tubes.ts';
-import type { Doing } from './work.ts';
+import { checkTubes, statesById } from './tubes.ts';
+import type { Doing, Work } from './work.ts';
 
-const dto = ({ body, pile: _p, value: _v, ...row }: Card): CardDto => ({ ...row, ...body });
+/** What cards of before say nothing of. */
+const UNSAID = { light: '', film: '', medium: '', basis: 'typical', steadiness: 0 } as const;
 
-/** Cards by their ids, or all that are there, dark to light. */
-export async function cardRows(db: EntityManager, ids?: readonly string[]): Promise<CardDto[]> {
-  const rows = await db.find(Card, { where: ids ? { id: In([...ids]) } : { deletedAt: IsNull() }, order: { value: 'ASC', id: 'ASC' } });
-  return rows.map(dto);
+const dto = ({ body, pile: _p, bringing: _b, value: _v, ...row }: Card): CardDto => ({ ...row, ...UNSAID, ...body });
+
+/** Cards by their ids, dark to light. */
+export async function cardRows(db: EntityManager, ids: readonly string[]): Promise<CardDto[]> {
+  return (await db.find(Card, { where: { id: In([...ids]) }, order: { value: 'ASC', id: 'ASC' } })).map(dto);
 }
+
+const labIf = (lab: LabDto | null): Lab | undefined => lab ? labOfDto(lab) : undefined;
+
+const curves = (tubes: readonly CardTubeDto[]): CardTube[] => tubes.map((tube) => ({ ...tube, K: Float64Array.from(tube.K), S: Float64Array.from(tube.S) }));
+
+/** A card as the engine knows it. */
+export function cardOf({ id, name, note, body, dab, createdAt }: Pick<Card, 'id' | 'name' | 'note' | 'body' | 'dab' | 'createdAt'>): CoreCard {
+  return {
+    ...UNSAID,
+    ...body,
+    id,
+    name,
+    note,
+    tubes: curves(body.tubes),
+    target: labIf(body.target),
+    predicted: labOfDto(body.predicted),
+    seen: labIf(body.seen),
+    dab: dab ? { ...dab, lab: labOfDto(dab.lab) } : undefined,
+    madeAt: createdAt,
+  };
+}
+
+/** What is kept of a card from elsewhere. */
+export const bodyOfCard = ({ recipe, tubes, ml, target, predicted, seen, thing, zone, painting, light, film, medium, basis, steadiness }: CoreCard): CardBody => ({
+  recipe,
+  tubes: tubes.map((tube) => ({ ...tube, K: Array.from(tube.K), S: Array.from(tube.S) })),
+  ml,
+  target: target ? labDto(target) : null,
+  predicted: labDto(predicted),
+  seen: seen ? labDto(seen) : null,
+  thing,
+  zone,
+  painting,
+  light,
+  film,
+  medium,
+  basis,
+  steadiness,
+});
+
+/** Writes new cards and lets them be found. */
+export async function keepCards(db: EntityManager, cards: readonly (CoreCard & Pick<Card, 'pileId' | 'stands' | 'bringingId'>)[]): Promise<void> {
+  const rows = cards.map(({ pileId, stands, bringingId, ...card }): Card => ({
+    id: card.id,
+    version: 1,
+    name: card.name,
+    note: card.note,
+    pileId,
+    body: bodyOfCard(card),
+    value: readCard({ predicted: card.predicted, seen: card.seen }).value,
+    dab: card.dab ? { ...card.dab, lab: labDto(card.dab.lab) } : null,
+    stands,
+    bringingId,
+    createdAt: card.madeAt,
+    deletedAt: null,
+  }));
+  // The mapper writes into what it inserts, and mistakes one row for another there: it gets copies.
+  for (let at = 0; at < rows.length; at += AT_ONCE)
+    await db.insert(
+      Card,
+      rows.slice(at, at + AT_ONCE).map((row) => ({ ...row })),
+    );
+  await letBeFound(db, rows);
+}
+const AT_ONCE = 200;
 
 /** Hundredths of a part: how finely what was truly done is written. */
 const FINE = 100;
@@ -47,7 +144,7 @@ async function recipeOf(db: EntityManager, pile: Pile): Promise<Mixture> {
 }
 
 /** The tubes of a recipe as they are reckoned with, and the recipe by their keys. */
-async function withTubes(db: EntityManager, mixture: Mixture): Promise<{ readonly recipe: Mixture; readonly tubes: CardTubeDto[] }> {
+async function withTubes(db: EntityManager, mixture: Mixture): Promise<{ readonly recipe: Mixture; readonly tubes: CardTubeDto[]; readonly basis: Basis }> {
   const used = leavesOf(mixture).map(({ source }) => source as { readonly tube: string; readonly state?: string });
   const tubes = new Map((await db.find(Tube, { where: { id: In(used.map(({ tube }) => tube)) }, relations: { state: true } })).map((tube) => [tube.id, tube]));
   const states = await statesById(
@@ -56,15 +153,17 @@ async function withTubes(db: EntityManager, mixture: Mixture): Promise<{ readonl
   );
   const keyOf = new Map<string, string>();
   const known: CardTubeDto[] = [];
+  const bases: Basis[] = [];
   for (const { tube: id, state } of used) {
     const name = `${id} ${state ?? ''}`;
     if (keyOf.has(name)) continue;
     const tube = tubes.get(id)!;
-    const { K, S } = (state === undefined ? undefined : states.get(state)) ?? tube.state!;
+    const { K, S, basis } = (state === undefined ? undefined : states.get(state)) ?? tube.state!;
+    bases.push(basis);
     const { colourIndex, caution, density } = CATALOGUE.get(tube.pigment)!;
     const key = `t${known.length + 1}`;
     keyOf.set(name, key);
-    known.push({ key, name: tube.name, pigment: tube.pigment, colourIndex, caution, density, nozzleMm: tube.nozzleMm, K, S });
+    known.push({ key, name: tube.name, pigment: tube.pigment, colourIndex, caution, density, nozzleMm: tube.nozzleMm, K: written(K), S: written(S) });
   }
   const recipe = {
     heaps: mixture.heaps.map(({ ingredients }) => ({
@@ -73,60 +172,100 @@ async function withTubes(db: EntityManager, mixture: Mixture): Promise<{ readonl
       ),
     })),
   };
-  return { recipe, tubes: known };
+  return { recipe, tubes: known, basis: leastSure(bases) };
 }
 
-const curves = (tubes: readonly CardTubeDto[]) => tubes.map((tube) => ({ ...tube, K: Float64Array.from(tube.K), S: Float64Array.from(tube.S) }));
+/** Digits to which curves are written on a card: far finer than any tube is known. */
+const DIGITS = 7;
+const written = (curve: readonly number[]): number[] => curve.map((v) => Number(v.toPrecision(DIGITS)));
+
+/** The light a look was made in, as it was said. */
+const lightOf = async (db: EntityManager, sightingId: string | undefined): Promise<string> =>
+  (sightingId !== undefined && (await db.findOneBy(Sighting, { id: sightingId }))?.light) || '';
+
+/** What a mixture of tubes alone comes to, with the tubes as they are reckoned with today, or were in the states it names. */
+async function mixtureBody(db: EntityManager, mixture: Mixture) {
+  const { recipe, tubes, basis } = await withTubes(db, mixture);
+  const known = new Map(curves(tubes).map((tube) => [tube.key, tube]));
+  const { lab, steadiness } = predict(recipe, (source) => known.get((source as { readonly tube: string }).tube)!);
+  return { recipe, tubes, basis, steadiness, predicted: labDto(lab) };
+}
 
 async function bodyOf(db: EntityManager, pile: Pile): Promise<CardBody> {
-  const { recipe, tubes } = await withTubes(db, await recipeOf(db, pile));
   const { looks, stages } = await readStages(db, { pileIds: [pile.id] });
   const last = stages.filter((stage) => stage.pileId === pile.id).at(-1);
   const look = last && looks.get(last.id)?.at(-1);
   const sample = pile.sampleId === null ? null : await db.findOneBy(Sample, { id: pile.sampleId });
   const painting = pile.paintingId === null ? null : await db.findOneBy(Painting, { id: pile.paintingId });
   return {
-    recipe,
-    tubes,
+    ...(await mixtureBody(db, await recipeOf(db, pile))),
     ml: pile.ml,
     target: pile.target?.lab ?? null,
-    predicted: labDto(masstoneOf(paintOfCard({ recipe, tubes: curves(tubes) }))),
     seen: look ? { L: look.L, a: look.a, b: look.b } : null,
     thing: pile.purpose.thing ?? sample?.thing ?? '',
     zone: pile.purpose.zone ?? sample?.zone ?? '',
     painting: painting?.title ?? '',
+    light: await lightOf(db, look?.sightingId),
+    film: pile.purpose.leftBroken ? 'left broken' : 'full',
+    medium: '',
   };
 }
 
-export const addCard: Doing<Needs<'card.add'>> = async ({ db, at, touch }, { id, pileId, name }) => {
-  const pile = await pileOf(db, pileId);
-  const body = await bodyOf(db, pile);
-  const called = name ?? pile.name;
-  checkCard({
-    ...body,
-    id,
-    name: called,
-    note: pile.note,
-    madeAt: at,
-    tubes: curves(body.tubes),
-    predicted: labOfDto(body.predicted),
-    target: undefined,
-    seen: undefined,
-  });
-  const { L } = body.seen ?? body.predicted;
-  await db.insert(Card, { id, version: 1, name: called, note: pile.note, pileId, body, value: valueOfLightness(Math.max(0, L)), createdAt: at, deletedAt: null });
+/** The body of a recipe that was never a pile. */
+async function bodyOfRecipe(db: EntityManager, { plan, ml }: NonNullable<Needs<'card.add'>['of']>): Promise<CardBody> {
+  const mixture: Mixture = { heaps: plan.heaps as unknown as Mixture['heaps'] };
+  checkMixture(mixture);
+  const leaves = leavesOf(mixture).map(({ source }) => source);
+  if (leaves.some(isPile)) throw unfit('Of tubes alone', 'of.plan', 'A card without a pile is made of tubes alone.');
+  await checkTubes(db, leaves.map((source) => (source as { readonly tube: string }).tube));
+  return { ...(await mixtureBody(db, mixture)), ml, target: null, seen: null, thing: '', zone: '', painting: '', light: '', film: 'full', medium: '' };
+}
+
+export const addCard: Doing<Needs<'card.add'>> = async ({ db, at, touch }, { id, pileId, of, name }) => {
+  if (pileId !== undefined && of) throw unfit('Of one thing', 'of', 'A card is made of a pile or of a recipe, not of both.');
+  const pile = pileId === undefined ? undefined : await pileOf(db, pileId);
+  const body = pile ? await bodyOf(db, pile) : await bodyOfRecipe(db, of!);
+  const row = { id, name: name ?? pile!.name, note: pile?.note ?? '', body, dab: null, createdAt: at };
+  await keepCards(db, [{ ...checkCard(cardOf(row)), pileId: pileId ?? null, stands: {}, bringingId: null }]);
   touch('cards', id);
   return [{ do: 'card.delete', id, version: 1 }];
 };
 
-export const changeCard: Doing<Needs<'card.change'>> = async ({ db, touch }, { id, version, ...change }) => {
+/** That whatever stands for a card's tubes is a tube, and stands for one that the card has. */
+async function standing(db: EntityManager, stands: Needs<'card.change'>['stands'], { tubes }: CardDto): Promise<StandsDto | undefined> {
+  if (!stands) return undefined;
+  await checkTubes(db, stands.map(({ tubeId }) => tubeId));
+  const stranger = stands.find(({ key }) => !tubes.some((tube) => tube.key === key));
+  if (stranger) throw unfit('Unknown tube', 'stands', `The card has no tube ${JSON.stringify(stranger.key)}.`);
+  return Object.fromEntries(stands.map(({ key, tubeId }) => [key, tubeId]));
+}
+const standsSent = (stands: StandsDto): NonNullable<Needs<'card.change'>['stands']> => Object.entries(stands).map(([key, tubeId]) => ({ key, tubeId }));
+
+export const changeCard: Doing<Needs<'card.change'>> = async ({ db, touch }, { id, version, name, note, dab, stands }) => {
   present('card', await db.findOneBy(Card, { id }));
   const [before] = (await cardRows(db, [id])) as [CardDto];
   if (before.version !== version) throw stale('card', version, before);
-  const news = given(change);
+  const news = given({ name, note, dab: dab as DabDto | null | undefined, stands: await standing(db, stands, before) });
   await db.update(Card, { id }, { ...news, version: version + 1 });
+  await letBeFound(db, await db.findBy(Card, { id }));
   touch('cards', id);
-  return [{ do: 'card.change', id, version: version + 1, ...changed(news, before) }];
+  const { stands: stood, ...was } = changed(news, before);
+  return [{ do: 'card.change', id, version: version + 1, ...was, ...(stood && { stands: standsSent(stood) }) } as Operation];
 };
 
-export const { away: deleteCard, back: restoreCard } = puttingAway({ what: 'card', rows: 'cards', entity: Card });
+/** What was put away is not found. */
+const hide = async ({ db }: Work, { id }: { readonly id: string }, back: boolean): Promise<void> => {
+  await db.update(CardFound, { cardId: id }, { away: !back });
+  CardIndex.of(db).isChanged([id]);
+};
+
+export const { away: deleteCard, back: restoreCard } = puttingAway({ what: 'card', rows: 'cards', entity: Card, check: hide });
+
+/** A card, and the piles that were mixed by it. */
+export async function cardStory(db: EntityManager, id: string): Promise<Omit<CardStory, 'seq'>> {
+  present('card', await db.findOneBy(Card, { id }));
+  const [card] = (await cardRows(db, [id])) as [CardDto];
+  const piles = await db.find(Pile, { where: { cardId: id, deletedAt: IsNull() }, relations: { painting: true }, order: { createdAt: 'ASC' } });
+  const used = piles.map((pile) => ({ pileId: pile.id, name: pile.name, paintingId: pile.paintingId, painting: pile.painting?.title ?? '', at: pile.createdAt }));
+  return { card, used };
+}

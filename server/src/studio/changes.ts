@@ -3,7 +3,9 @@ import { MoreThan, type EntityManager } from 'typeorm';
 import { Change } from '../entities/index.ts';
 import { notFound, ProblemError } from '../problems.ts';
 import { relearn } from './beliefs.ts';
+import { bringingRows } from './bringing.ts';
 import { cardRows } from './cards.ts';
+import { setRows } from './cardSets.ts';
 import { sightingRows } from './looks.ts';
 import { doOperation } from './operations.ts';
 import { paintingRows } from './paintings.ts';
@@ -26,6 +28,8 @@ const READING: { readonly [K in RowKind]: (db: EntityManager, ids: readonly stri
   sightings: (db, ids) => sightingRows(db, { ids }),
   piles: (db, ids) => pileRows(db, { ids }),
   cards: cardRows,
+  sets: setRows,
+  bringings: bringingRows,
 };
 
 export async function rowsOf(db: EntityManager, touched: Partial<Record<RowKind, readonly string[]>>): Promise<Rows> {

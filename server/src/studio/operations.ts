@@ -1,5 +1,7 @@
 import type { Needs, Operation, OperationName } from '@dusk/wire';
 import { acceptBelief, addLook, addSighting, refuseBelief, restoreLook, withdrawLook } from './looks.ts';
+import { addBringing, deleteBringing, restoreBringing } from './bringing.ts';
+import { addSet, changeSet, deleteSet, restoreSet } from './cardSets.ts';
 import { addCard, changeCard, deleteCard, restoreCard } from './cards.ts';
 import { addPainting, changePainting, deletePainting, restorePainting } from './paintings.ts';
 import { addPalette, changePalette, deletePalette, restorePalette } from './palettes.ts';
@@ -36,6 +38,13 @@ const DOING: { readonly [N in OperationName]: Doing<Needs<N>> } = {
   'card.change': changeCard,
   'card.delete': deleteCard,
   'card.restore': restoreCard,
+  'set.add': addSet,
+  'set.change': changeSet,
+  'set.delete': deleteSet,
+  'set.restore': restoreSet,
+  'bringing.add': addBringing,
+  'bringing.delete': deleteBringing,
+  'bringing.restore': restoreBringing,
   'stage.add': addStage,
   'stage.withdraw': withdrawStage,
   'stage.restore': restoreStage,

@@ -4,7 +4,7 @@ import {
   lookAfter, leastSure, leavesOf, masstoneOf, paintOfMixture, pilesIn, predict, throughStages, type Leaf, type Mixture, type PaintCurves, type StageRecord } from '@dusk/core';
 import { labDto, mixtureDto, type MixtureSent, type Needs, type PileDto, type PredictionDto, type PurposeDto, type StageDto, type TargetDto } from '@dusk/wire';
 import { In, IsNull, type EntityManager } from 'typeorm';
-import { Pile, Sample, Stage, type Addition } from '../entities/index.ts';
+import { Card, Pile, Sample, Stage, type Addition } from '../entities/index.ts';
 import { ProblemError, stale, unfit } from '../problems.ts';
 import { groundsFor } from './beliefs.ts';
 import { knifeNow } from './settings.ts';
@@ -187,9 +187,10 @@ async function checkPurpose(db: EntityManager, purpose: Needs<'pile.add'>['purpo
 }
 
 export const addPile: Doing<Needs<'pile.add'>> = async ({ db, at, touch }, sent) => {
-  const { id, paintingId = null, remakeOfId = null, name, target = null, sampleId = null, ml } = sent;
+  const { id, paintingId = null, remakeOfId = null, cardId = null, name, target = null, sampleId = null, ml } = sent;
   const painting = paintingId === null ? undefined : await paintingOf(db, paintingId);
   if (remakeOfId !== null) await pileOf(db, remakeOfId);
+  if (cardId !== null) present('card', await db.findOneBy(Card, { id: cardId }));
   if (sampleId !== null && !(await db.existsBy(Sample, { id: sampleId })))
     throw unfit('Unknown sample', 'sampleId', 'The pile is for a sample that is not there.');
   await checkTarget(db, target as TargetDto | null);
@@ -200,6 +201,7 @@ export const addPile: Doing<Needs<'pile.add'>> = async ({ db, at, touch }, sent)
     version: 1,
     paintingId,
     remakeOfId,
+    cardId,
     name,
     target: target as TargetDto | null,
     sampleId,

@@ -1,7 +1,9 @@
 import type { ReadAnswers, ReadName } from '@dusk/wire';
 import type { EntityManager } from 'typeorm';
 import { beliefsWithout, doubtsAbout } from './beliefs.ts';
-import { cardRows } from './cards.ts';
+import { bringingRows } from './bringing.ts';
+import { cardStory } from './cards.ts';
+import { setRows } from './cardSets.ts';
 import { newestSeq } from './changes.ts';
 import { sightingRows } from './looks.ts';
 import { paintingOf, paintingRows } from './paintings.ts';
@@ -35,7 +37,8 @@ export const READING: { readonly [N in ReadName]: (db: EntityManager, id: string
       },
     };
   },
-  cards: async (db) => ({ seq: await newestSeq(db), rows: { cards: await cardRows(db) } }),
+  sets: async (db) => ({ seq: await newestSeq(db), rows: { sets: await setRows(db), bringings: await bringingRows(db) } }),
+  card: async (db, id) => ({ seq: await newestSeq(db), ...(await cardStory(db, id)) }),
   beliefs: async (db, pileId) => {
     await pileOf(db, pileId);
     return beliefsWithout(db, pileId);

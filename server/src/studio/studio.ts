@@ -10,6 +10,7 @@ import { lookAt, sizeOf, walOf, type StudioSeen } from '../keeping/look.ts';
 import { NEW_FILE, STUDIO_FILE, takeAway } from '../keeping/places.ts';
 import { TroubleAtStart } from '../keeping/trouble.ts';
 import { isRefusal, ProblemError } from '../problems.ts';
+import { findAll } from './cardIndex.ts';
 import { stockCatalogue } from './catalogue.ts';
 import { Hearing } from './hearing.ts';
 import { migrate } from './migrating.ts';
@@ -137,6 +138,7 @@ async function opened(folder: string, file: string, held: Held): Promise<Studio>
       }
     });
   await change(stockCatalogue);
+  await change(findAll);
   return {
     folder,
     file,

@@ -1,9 +1,8 @@
-import { leavesOf, readCard, standInFor, type CardReading, type Mixture, type StandIn } from '@dusk/core';
+import { leavesOf, readCard, standInFor, type CardReading, type Mixture, type StandIn, shareText } from '@dusk/core';
 import type { CardDto, CardTubeDto, MixtureSent } from '@dusk/wire';
 import { labDto, labOfDto, mixtureDto } from '@dusk/wire/written';
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
-import { shareText } from '../chips/words.ts';
 import { usePaintings } from '../paintings/paintings.ts';
 import { present } from '../studio/rows.ts';
 import { useStudio } from '../studio/useStudio.ts';

@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { IN_REACH, show, type Way } from '@dusk/core';
+import { IN_REACH, show, type Way, mlText, mmText, partsText } from '@dusk/core';
 import { computed, ref, watch, useTemplateRef } from 'vue';
 import { useBeads } from '../chips/beads.ts';
 import type { PileDto } from '@dusk/wire';
-import { mlText, mmText, partsText } from '../chips/words.ts';
 import { beadLength, valueOfLightness } from '@dusk/core';
 import { useSettings } from '../shell/settings.ts';
 import { useTubes } from '../tubes/tubes.ts';

@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { isPile, leavesOf, valueOfLightness } from '@dusk/core';
+import { isPile, leavesOf, valueOfLightness, shareText } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { computed } from 'vue';
 import { useWhite } from './white.ts';
-import { shareText } from '../chips/words.ts';
 import { useDesk } from '../engine/useDesk.ts';
 import { useSettings } from '../shell/settings.ts';
 import { useTubes } from '../tubes/tubes.ts';

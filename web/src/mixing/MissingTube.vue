@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { colourFromWords, CraftError, mixtureOf, show, type Lab, type Recall, type Suspect } from '@dusk/core';
+import { colourFromWords, CraftError, mixtureOf, show, type Lab, type Recall, type Suspect, shareText } from '@dusk/core';
 import { mixtureDto } from '@dusk/wire/written';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { shareText } from '../chips/words.ts';
 import PaintKey from '../chips/PaintKey.vue';
 import Field from '../controls/Field.vue';
 import Sheet from '../controls/Sheet.vue';

@@ -1,13 +1,12 @@
 <script setup lang="ts">
 import { mdiPlus } from '@mdi/js';
-import { temperatureWord, valueOfLightness } from '@dusk/core';
+import { temperatureWord, valueOfLightness, mlText } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { MOST_LAYERS } from '@dusk/wire/limits';
 import { labOfDto } from '@dusk/wire/written';
 import { computed, ref } from 'vue';
 import { useRoute } from 'vue-router';
 import ColourPair from '../chips/ColourPair.vue';
-import { mlText } from '../chips/words.ts';
 import { usePaintings } from '../paintings/paintings.ts';
 import EmptyPlace from '../shell/EmptyPlace.vue';
 import { useSettings } from '../shell/settings.ts';

@@ -1,11 +1,12 @@
 <script setup lang="ts">
+import { mlText } from '@dusk/core';
 import { mdiBroom, mdiCardPlusOutline, mdiDeleteOutline, mdiHistory, mdiRecycle } from '@mdi/js';
 import type { PileDto } from '@dusk/wire';
 import { computed, ref, toRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useCards } from '../cards/cards.ts';
 import { LAMP_NAMES } from '../chips/lamps.ts';
-import { clock, mlText } from '../chips/words.ts';
+import { clock } from '../chips/words.ts';
 import Tabs from '../controls/Tabs.vue';
 import EditableName from '../shell/EditableName.vue';
 import { useSight } from '../shell/sight.ts';

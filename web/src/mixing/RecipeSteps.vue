@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { mdiCheckboxBlankOutline, mdiCheckboxMarkedOutline } from '@mdi/js';
-import { type Mixture } from '@dusk/core';
+import { type Mixture, mlText, mmText, partsText } from '@dusk/core';
 import { computed, useTemplateRef } from 'vue';
 import { useWhite } from './white.ts';
 import { useBeads } from '../chips/beads.ts';
-import { mlText, mmText, partsText } from '../chips/words.ts';
 import { useKnown } from './useKnown.ts';
 
 /** A recipe as parts and beads of paint at true length, heap by heap, in the order of mixing. */

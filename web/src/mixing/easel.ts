@@ -1,6 +1,5 @@
-import { mixingPath, paintOfSource, MOST_TRIED, inMixingOrder, type Lab, type Mixture } from '@dusk/core';
+import { mixingPath, paintOfSource, MOST_TRIED, inMixingOrder, type Lab, type Mixture, mlText, mmText, partsText } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
-import { mlText, mmText, partsText } from '../chips/words.ts';
 import { stepsOf, type Known } from './steps.ts';
 
 /** What to measure, as it is read from two metres. */

@@ -1,7 +1,7 @@
-import { differenceWords, valueOfLightness, type Lab, type Sight } from '@dusk/core';
+import { differenceWords, valueOfLightness, type Lab, type Sight, mlText } from '@dusk/core';
 import type { AdditionDto, PileDto, StageDto } from '@dusk/wire';
 import { labOfDto } from '@dusk/wire/written';
-import { mlText, moment } from '../chips/words.ts';
+import { moment } from '../chips/words.ts';
 import type { Tube } from '../tubes/tubes.ts';
 
 /** A piece of a pile's story as one chip. */

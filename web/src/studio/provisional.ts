@@ -10,6 +10,8 @@ export const KIND_OF: Readonly<Record<string, RowKind>> = {
   sample: 'samples',
   pile: 'piles',
   card: 'cards',
+  set: 'sets',
+  bringing: 'bringings',
 };
 
 interface AnyRow {
@@ -39,6 +41,7 @@ function made(op: Operation, at: string, layerOf: (paintingId: string | null | u
         id: op.id,
         paintingId: op.paintingId ?? null,
         remakeOfId: null,
+        cardId: null,
         name: op.name,
         target: op.target ?? null,
         sampleId: op.sampleId ?? null,

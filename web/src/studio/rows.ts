@@ -16,6 +16,8 @@ const KINDS = [
   'sightings',
   'piles',
   'cards',
+  'sets',
+  'bringings',
 ] as const satisfies readonly RowKind[];
 
 export const emptyRows = (): RowMaps => Object.fromEntries(KINDS.map((kind) => [kind, shallowReactive(new Map())])) as unknown as RowMaps;

@@ -49,7 +49,7 @@ export const useStudio = defineStore('studio', () => {
   }
 
   /** Reads rows and takes them in. */
-  async function load(name: 'studio' | 'painting' | 'cards', id?: string): Promise<void> {
+  async function load(name: 'studio' | 'painting' | 'sets', id?: string): Promise<void> {
     try {
       apply(await read(name, id));
     } finally {

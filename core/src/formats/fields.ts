@@ -1,0 +1,73 @@
+import { CraftError } from '../errors.ts';
+import type { Lab } from '../colour/spaces.ts';
+
+const MOST_TEXT = 2000;
+
+/** A refusal of a whole file that says where and why. */
+export const bad = (where: string, what: string): CraftError =>
+  new CraftError('input', `${where} ${what}. Nothing of this file was taken.`);
+
+/** Reads one object of a file field by field; what it does not know is passed over and told once. */
+export class Fields {
+  private readonly taken = new Set<string>();
+  constructor(
+    private readonly from: Readonly<Record<string, unknown>>,
+    private readonly where: string,
+    private readonly strange: Set<string>,
+  ) {}
+
+  private take(name: string): unknown {
+    this.taken.add(name);
+    return this.from[name];
+  }
+  has(name: string): boolean {
+    return this.from[name] !== undefined && this.from[name] !== null;
+  }
+  text(name: string, most = MOST_TEXT): string {
+    const value = this.take(name) ?? '';
+    if (typeof value !== 'string' || value.length > most) throw bad(this.where, `has no ${name} of at most ${most} letters`);
+    return value;
+  }
+  /** One of a list of words; the usual one where the field is missing. */
+  oneOf<T extends string>(name: string, words: readonly T[], usual: T): T {
+    const value = this.take(name) ?? usual;
+    if (!words.includes(value as T)) throw bad(this.where, `has a ${name} that is none of ${words.join(', ')}`);
+    return value as T;
+  }
+  any(name: string): unknown {
+    return this.take(name);
+  }
+  number(name: string, least: number, most: number): number {
+    const value = this.take(name);
+    if (typeof value !== 'number' || !(value >= least && value <= most)) throw bad(this.where, `has no ${name} from ${least} to ${most}`);
+    return value;
+  }
+  list(name: string, least: number, most: number): readonly unknown[] {
+    const value = this.take(name);
+    if (!Array.isArray(value) || value.length < least || value.length > most)
+      throw bad(this.where, `has no ${name}, ${least} to ${most} of them`);
+    return value as readonly unknown[];
+  }
+  numbers(name: string, count: number, least: number, most: number): number[] {
+    const list = this.list(name, count, count);
+    if (!list.every((v) => typeof v === 'number' && v >= least && v <= most))
+      throw bad(this.where, `has a ${name} that is no list of numbers`);
+    return list as number[];
+  }
+  lab(name: string): Lab {
+    const [L, a, b] = this.numbers(name, 3, -200, 200);
+    if (L! < 0 || L! > 100.5) throw bad(this.where, `has a ${name} whose lightness is not from 0 to 100`);
+    return [L!, a!, b!];
+  }
+  /** Remembers what was not asked for. */
+  rest(): void {
+    for (const name of Object.keys(this.from)) if (!this.taken.has(name)) this.strange.add(name);
+  }
+}
+
+export const isObject = (value: unknown): value is Readonly<Record<string, unknown>> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+export function fieldsOf(value: unknown, where: string, strange: Set<string>): Fields {
+  if (!isObject(value)) throw bad(where, 'is not written as one');
+  return new Fields(value, where, strange);
+}

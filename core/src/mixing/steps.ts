@@ -1,0 +1,74 @@
+import type { Lab } from '../colour/spaces.ts';
+import type { Handling, Millilitres, Millimetres } from './amounts.ts';
+import { KNIFE_BORE_MM, measureOut } from './amounts.ts';
+import { isHeap, type Ingredient, type Leaf, type Mixture } from './mixture.ts';
+import { heapName } from './naming.ts';
+import { paintOfSource, type PaintOf } from './open.ts';
+import { chipsAlong, inMixingOrder, masstoneOf } from './order.ts';
+
+/** One thing to measure, and what the heap turns into. */
+export interface Step {
+  readonly name: string;
+  readonly parts: number;
+  readonly ml: Millilitres;
+  /** Length of paint to squeeze, for the tube's nozzle; what is taken up with the knife as if from one of 6 mm. */
+  readonly beadMm: Millimetres;
+  /** The bore it is squeezed from. */
+  readonly nozzleMm: Millimetres;
+  readonly paint: Lab;
+  readonly after: Lab;
+  readonly caution: string;
+}
+
+/** A heap with its steps in mixing order; the last is the pile. */
+export interface HeapSteps {
+  readonly name: string;
+  readonly ml: Millilitres;
+  /** How many times as much is mixed as is needed, since less cannot be measured. */
+  readonly batch: number;
+  readonly colour: Lab;
+  readonly steps: readonly Step[];
+}
+
+/** What is known of the paints that a mixture is made of. */
+export interface KnownPaints {
+  readonly paintOf: PaintOf;
+  readonly nameOf: (leaf: Leaf) => string;
+  readonly handlingOf: (leaf: Leaf) => Handling;
+  /** `none`, or what to be careful about: see its label. */
+  readonly cautionOf: (leaf: Leaf) => string;
+}
+
+/** L* from which a paint is one that others are let down with. */
+const PALE = 85;
+
+/** A mixture measured out for a pile of `ml`, heap by heap, each in mixing order. */
+export function stepsOf(mixture: Mixture, ml: Millilitres, { paintOf, nameOf, handlingOf, cautionOf }: KnownPaints): HeapSteps[] {
+  const ordered = inMixingOrder(mixture, paintOf);
+  const measured = measureOut(ordered, ml, handlingOf);
+  const isPale = (leaf: Leaf): boolean => 'tube' in leaf && masstoneOf(paintOf(leaf))[0] > PALE;
+  const names = ordered.heaps.map((heap) => heapName(heap, nameOf, isPale));
+  const called = (ingredient: Ingredient): string => (isHeap(ingredient) ? names[ingredient.heap]! : nameOf(ingredient));
+  return ordered.heaps.map((heap, at): HeapSteps => {
+    const chips = chipsAlong(ordered, heap, paintOf);
+    return {
+      name: names[at]!,
+      ml: measured[at]!.ml,
+      batch: measured[at]!.batch,
+      colour: chips.at(-1)!,
+      steps: heap.ingredients.map((ingredient, i): Step => {
+        const { ml: own, beadMm } = measured[at]!.amounts[i]!;
+        return {
+          name: called(ingredient),
+          parts: ingredient.parts,
+          ml: own,
+          beadMm,
+          nozzleMm: isHeap(ingredient) ? KNIFE_BORE_MM : handlingOf(ingredient).nozzleMm,
+          paint: masstoneOf(paintOfSource(ordered, ingredient, paintOf)),
+          after: chips[i]!,
+          caution: isHeap(ingredient) ? 'none' : cautionOf(ingredient),
+        };
+      }),
+    };
+  });
+}
