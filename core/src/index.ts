@@ -35,6 +35,8 @@ export * from './mixing/open.ts';
 export * from './mixing/order.ts';
 export * from './mixing/steps.ts';
 export * from './mixing/written.ts';
+export * from './mixing/workOrder.ts';
+export * from './mixing/chart.ts';
 export * from './mixing/remaining.ts';
 export * from './mixing/predict.ts';
 export { areaWarning, meanOf, readArea, readOutline, type AreaPart, type AreaReading } from './reference/area.ts';

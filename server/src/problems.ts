@@ -1,7 +1,9 @@
 import { CraftError } from '@dusk/core';
-import { InvalidRequest, UPLOAD_MOST_BYTES, type FieldError, type Problem } from '@dusk/wire';
+import { InvalidRequest, CARDS_MOST_BYTES, UPLOAD_MOST_BYTES, type FieldError, type Problem } from '@dusk/wire';
 import type { ErrorRequestHandler, Response } from 'express';
 import { MulterError } from 'multer';
+
+const MIB = 1024 * 1024;
 
 /** An error that has a place in HTTP: a status and a sentence a painter can act on. */
 export class ProblemError extends Error {
@@ -48,9 +50,9 @@ function asProblem(error: unknown): ProblemError | undefined {
       ? new ProblemError(
           413,
           'Too large',
-          `The picture is larger than ${UPLOAD_MOST_BYTES / 1024 / 1024} MB. Save it smaller and try again.`,
+          `The file is larger than is taken here: a picture up to ${UPLOAD_MOST_BYTES / MIB} MB, a file of cards up to ${CARDS_MOST_BYTES / MIB} MB. Save it smaller and try again.`,
         )
-      : new ProblemError(422, 'The request does not fit', 'Send one picture, in the field "picture".');
+      : new ProblemError(422, 'The request does not fit', 'Send one file at a time, in the field that is asked for.');
   const { code } = error as { code?: unknown };
   if (code === 'SQLITE_FULL')
     return new ProblemError(507, 'The disk is full', 'The disk is full; nothing of this was kept. Make room and do it again.');

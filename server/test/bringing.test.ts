@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import { checkCard, deltaE00, type Card, type CardSet } from '@dusk/core';
 import { labOfDto, type Answer, type CardsFound, type FilePreview, type PaletteDto } from '@dusk/wire';
 import { cardsFile, foreignCard, foreignCards, foreignTube, sendCards, sendFile } from './cardFiles.ts';
-import { aPainting, change, idOf, newId, openBench, read, refused, send, undo, type Bench } from './studio.ts';
+import { aPainting, aPile, change, idOf, newId, openBench, read, refused, send, undo, type Bench } from './studio.ts';
 
 describe('cards of another studio', () => {
   let bench: Bench;
@@ -130,7 +130,8 @@ describe('cards of another studio', () => {
       await refused(
         sendFile(bench, text).expect(({ body }) => {
           const { detail } = body as { detail: string };
-          if (!says.test(detail) || !/Nothing of this file was taken/.test(detail)) throw new Error(`${String(text).slice(0, 40)}: ${detail}`);
+          if (!says.test(detail) || !/Nothing of this file was taken/.test(detail))
+            throw new Error(`${String(text).slice(0, 40)}: ${detail}`);
         }),
         422,
       );
@@ -154,5 +155,66 @@ describe('cards of another studio', () => {
         predicted: labOfDto(card.predicted),
         tubes: card.tubes.map((tube) => ({ ...tube, K: Float64Array.from(tube.K), S: Float64Array.from(tube.S) })),
       });
+  });
+});
+
+describe('cards that go out', () => {
+  let bench: Bench;
+  let other: Bench;
+  before(async () => {
+    bench = await openBench();
+    other = await openBench();
+  });
+  after(async () => {
+    await bench.close();
+    await other.close();
+  });
+  const out = (wanted: object, as = 'json') => bench.http.get('/api/cards-out').query({ wanted: JSON.stringify(wanted), as });
+
+  it('come into another studio as they were, with their set and palette, and come home as nothing new', async () => {
+    const painting = await aPainting(bench);
+    const pile = await aPile(bench, painting.id);
+    const ids = [newId(), newId()];
+    await change(bench, { do: 'card.add', id: ids[0]!, pileId: pile.id }, { do: 'card.add', id: ids[1]!, pileId: pile.id, name: 'again' });
+    await change(bench, { do: 'set.add', id: newId(), name: 'Both', kind: 'layer', cardIds: [ids[1]!, ids[0]!] });
+    const [{ id: setId } = { id: '' }] = ((await bench.http.get('/api/sets')).body as Answer).rows.sets!;
+    const { text } = await out({ setId, paletteIds: [painting.paletteId] })
+      .expect(200)
+      .expect('Content-Disposition', /cards\.json/);
+    const preview = (await sendFile(other, text).expect(201)).body as FilePreview;
+    expect(preview).to.include({ fresh: 2, sets: 1, palettes: 1 });
+    await change(other, { do: 'bringing.add', id: newId(), fileId: preview.fileId });
+    const there = (await other.http.get('/api/cards-found')).body as CardsFound;
+    const here = (await bench.http.get('/api/cards-found')).body as CardsFound;
+    const bare = ({ cards }: CardsFound) =>
+      cards.map(({ pileId: _, bringingId: _b, stands: _s, ...card }) => card).sort((a, b) => a.id.localeCompare(b.id));
+    // A file writes colours to four digits.
+    const rounded = (rows: unknown): unknown =>
+      JSON.parse(JSON.stringify(rows, (_, v: unknown) => (typeof v === 'number' ? Number(v.toFixed(4)) : v)));
+    expect(rounded(bare(there))).to.deep.equal(rounded(bare(here)));
+    const [set] = ((await other.http.get('/api/sets')).body as Answer).rows.sets!;
+    expect(set).to.include({ name: 'Both', kind: 'layer' });
+    expect(set!.cardIds).to.deep.equal([ids[1], ids[0]]);
+    const { text: back } = await other.http
+      .get('/api/cards-out')
+      .query({ wanted: JSON.stringify({ all: true }) })
+      .expect(200);
+    expect((await sendFile(bench, back).expect(201)).body).to.include({ fresh: 0, both: 0, known: 2, sets: 0 });
+  });
+
+  it('go as a table, and as spectra', async () => {
+    const csv = await out({ all: true }, 'csv').expect(200).expect('Content-Type', /csv/);
+    expect(csv.text.trim().split('\r\n')).to.have.length(3);
+    const cgats = await out({ all: true }, 'cgats').expect(200);
+    expect(cgats.text)
+      .to.match(/^CGATS\.17\n/)
+      .and.match(/NUMBER_OF_SETS\t2/);
+  });
+
+  it('say no in a sentence to what is not there', async () => {
+    await refused(out({}), 404);
+    await refused(out({ cardIds: [newId()] }), 404);
+    await refused(out({ cardIds: 'all' }), 422);
+    await refused(out({ all: true }, 'xlsx'), 422);
   });
 });

@@ -14,6 +14,7 @@ export * from './purpose.ts';
 export * from './piles.ts';
 export * from './cards.ts';
 export * from './cardQuery.ts';
+export * from './sheets.ts';
 export * from './settings.ts';
 export * from './changes.ts';
 export * from './reads.ts';

@@ -1,23 +1,44 @@
 import { readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
-import { CARDS_FOUND, CARDS_MOST_BYTES, CARD_FILES, CardQuery, checkShape, readAs } from '@dusk/wire';
+import {
+  CARD_FILES,
+  CARD_FORMS,
+  CardQuery,
+  CARDS_FOUND,
+  CARDS_MOST_BYTES,
+  CARDS_OUT,
+  CardsOut,
+  checkShape,
+  PRINTED,
+  readAs,
+  SheetWanted,
+} from '@dusk/wire';
+import type { ClassConstructor } from 'class-transformer';
 import { Router } from 'express';
 import multer from 'multer';
 import { ProblemError } from '../problems.ts';
 import { keepFile } from '../studio/bringing.ts';
+import { sheetOf } from '../sheets/print.ts';
+import { cardsOut } from '../studio/cardsOut.ts';
 import { findCards } from '../studio/cardsFound.ts';
 import type { Studio } from '../studio/studio.ts';
 
 const LONGEST_NAME = 120;
 
-/** JSON in a query. @throws ProblemError where it is none */
-export function jsonIn(text: unknown): unknown {
+/** What is wanted, as JSON in the query. @throws ProblemError or InvalidRequest where it is none, or does not fit */
+function wantedIn<T extends object>(type: ClassConstructor<T>, text: unknown): T {
+  let wanted: unknown;
   try {
-    return JSON.parse(typeof text === 'string' ? text : '{}');
+    wanted = JSON.parse(typeof text === 'string' ? text : '{}');
   } catch {
     throw new ProblemError(400, 'Not understood', 'What is wanted must be written as JSON.');
   }
+  checkShape(wanted);
+  return readAs(type, wanted);
 }
+
+const TYPES = { json: 'application/json', csv: 'text/csv', cgats: 'text/plain' } as const;
+const ENDS = { json: 'json', csv: 'csv', cgats: 'txt' } as const;
 
 const files = multer({
   storage: multer.diskStorage({ destination: tmpdir() }),
@@ -29,9 +50,7 @@ export function cardRoutes({ look, change }: Studio): Router {
   const routes = Router();
 
   routes.get(CARDS_FOUND, async ({ query }, response) => {
-    const wanted = jsonIn(query['wanted']);
-    checkShape(wanted);
-    const asked = readAs(CardQuery, wanted);
+    const asked = wantedIn(CardQuery, query['wanted']);
     response.json(await look((db) => findCards(db, asked)));
   });
 
@@ -45,6 +64,25 @@ export function cardRoutes({ look, change }: Studio): Router {
     } finally {
       await rm(file.path, { force: true });
     }
+  });
+  routes.get(CARDS_OUT, async ({ query }, response) => {
+    const asked = wantedIn(CardsOut, query['wanted']);
+    const form = CARD_FORMS.find((one) => one === (query['as'] ?? 'json'));
+    if (!form) throw new ProblemError(422, 'Not understood', `Cards go out as ${CARD_FORMS.join(', ')}.`);
+    const text = await look((db) => cardsOut(db, asked, form));
+    response.attachment(`cards.${ENDS[form]}`).type(`${TYPES[form]}; charset=utf-8`).send(text);
+  });
+
+  routes.get(PRINTED, async ({ query }, response) => {
+    const asked = wantedIn(SheetWanted, query['wanted']);
+    const draw = await look((db) => sheetOf(db, asked));
+    const { name, bytes } = await draw();
+    // It opens in the browser's own viewer, to be looked at and printed.
+    const file = `${name.replace(/[^\p{L}\p{N} ,.-]/gu, '_').slice(0, 80)}.pdf`;
+    response
+      .set('Content-Disposition', `inline; filename*=UTF-8''${encodeURIComponent(file)}`)
+      .type('application/pdf')
+      .send(bytes);
   });
   return routes;
 }

@@ -125,7 +125,7 @@ async function plansOfMothers(db: EntityManager, plan: Mixture, own: string): Pr
 }
 
 /** Curves and trust of everything a plan is made from; a pile that is not mixed yet is what it is planned to be. */
-async function sourcesOf(db: EntityManager, plan: Mixture, own: string) {
+export async function sourcesOf(db: EntityManager, plan: Mixture, own: string) {
   const plans = await plansOfMothers(db, plan, own);
   const states = await statesById(
     db,

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiBrightness6, mdiCheck, mdiChevronLeft, mdiClose, mdiVolumeHigh } from '@mdi/js';
-import { valueOfLightness } from '@dusk/core';
+import { inWorkOrder, valueOfLightness } from '@dusk/core';
 import { labOfDto } from '@dusk/wire/written';
 import { useLocalStorage, useWakeLock } from '@vueuse/core';
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
@@ -12,7 +12,7 @@ import { useShortcuts } from '../shell/useShortcuts.ts';
 import { useTubes } from '../tubes/tubes.ts';
 import { mixAsPlanned } from './deeds.ts';
 import { useDone } from './done.ts';
-import { inOrder, pagesOf, spoken } from './easel.ts';
+import { pagesOf, spoken } from './easel.ts';
 import { lookNow, usePiles } from './piles.ts';
 import { useKnown } from './useKnown.ts';
 
@@ -41,7 +41,7 @@ watch(
     const chosen = own
       ? piles.list.filter(({ id }) => id === own)
       : piles.list.filter((pile) => (string ? pile.string?.id === string : pile.layer === layer) && pile.stages.length === 0);
-    shownIds.value = inOrder(chosen, piles.mothersOf, (pile) => lookNow(pile)[0]).map(({ id }) => id);
+    shownIds.value = inWorkOrder(chosen, piles.mothersOf, (pile) => lookNow(pile)[0]).map(({ id }) => id);
     at.value = 0;
   },
   { immediate: true },

@@ -72,26 +72,6 @@ function crept(mixture: Mixture, { paintOf }: Known): readonly { readonly at: nu
   }));
 }
 
-/** Piles in an order in which each comes after those it is mixed from, dark to light otherwise. */
-export function inOrder(
-  piles: readonly PileDto[],
-  mothersOf: (id: string) => readonly string[],
-  valueOf: (pile: PileDto) => number,
-): PileDto[] {
-  const left = new Map([...piles].sort((one, other) => valueOf(one) - valueOf(other)).map((pile) => [pile.id, pile]));
-  const list: PileDto[] = [];
-  const put = (pile: PileDto): void => {
-    if (!left.delete(pile.id)) return;
-    for (const mother of mothersOf(pile.id)) {
-      const before = left.get(mother);
-      if (before) put(before);
-    }
-    list.push(pile);
-  };
-  for (const pile of [...left.values()]) put(pile);
-  return list;
-}
-
 /** A step as it is read aloud. */
 export const spoken = ({ title, lines }: EaselPage): string =>
   `${title}: ${lines.map(({ parts, name }) => `${sayParts(parts)} ${name}`).join(', ')}.`;

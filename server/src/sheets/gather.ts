@@ -1,0 +1,188 @@
+import {
+  CATALOGUE,
+  deltaE00,
+  inWorkOrder,
+  isTube,
+  KNIFE_BORE_MM,
+  layPalette,
+  masstoneOf,
+  mixtureOfRecipe,
+  mlText,
+  paintOfMixture,
+  pilesIn,
+  rederive,
+  stepsOf,
+  type Handling,
+  type Lab,
+  type Leaf,
+  type Palette as LaidPalette,
+  type PaintCurves,
+} from '@dusk/core';
+import { labOfDto, type PileDto, type SheetWanted } from '@dusk/wire';
+import { In, type EntityManager } from 'typeorm';
+import { CardPlace, Palette, PaletteTube, Reference, Settings, Tube } from '../entities/index.ts';
+import { unfit } from '../problems.ts';
+import { cardOf } from '../studio/cards.ts';
+import { cardsInOrder } from '../studio/cardsOut.ts';
+import { paintingOf } from '../studio/paintings.ts';
+import { pileRows, sourcesOf } from '../studio/piles.ts';
+import { workingPixels } from '../studio/pictures.ts';
+import { present } from '../studio/rows.ts';
+import { paintOfState } from '../studio/tubes.ts';
+import type { ChartTube } from './chart.ts';
+import { apart, dayOf, ofCard, sureOf, type Saying, type SheetMixture } from './contents.ts';
+import type { FromOwn, LessonPile } from './lesson.ts';
+import { partsOnPaper } from './recipe.ts';
+
+/** How this studio says values and temperatures. */
+export async function sayingOf(db: EntityManager): Promise<Saying> {
+  const { valueScale, warmBlue } = await db.findOneByOrFail(Settings, { id: 1 });
+  return { scale: valueScale, warmBlue };
+}
+
+/** The cards that are wanted: those that are named, or those of a set in its order. */
+export async function cardMixtures(db: EntityManager, { cardIds, setId, ml }: SheetWanted): Promise<SheetMixture[]> {
+  const ids =
+    cardIds ?? (await db.find(CardPlace, { where: { setId: setId ?? '' }, order: { position: 'ASC' } })).map(({ cardId }) => cardId);
+  const cards = await cardsInOrder(db, ids);
+  if (cards.length === 0) throw unfit('No cards', 'cardIds', 'None of these cards is there any more; nothing was printed.');
+  return cards.map((card) => ofCard(cardOf(card), ml));
+}
+
+/** A palette by its tubes, in the order they are laid out. */
+export async function tubesOfPalette(db: EntityManager, id: string | undefined) {
+  const palette = present('palette', await db.findOneBy(Palette, { id: id ?? '' }));
+  const places = await db.find(PaletteTube, {
+    where: { paletteId: palette.id },
+    relations: { tube: { state: true } },
+    order: { position: 'ASC' },
+  });
+  return { name: palette.name, tubes: places.map(({ tube }) => tube!) };
+}
+
+export const chartTubes = (tubes: readonly Tube[]): ChartTube[] => tubes.map(({ name, state }) => ({ name, ...paintOfState(state!) }));
+
+const lookOf = (pile: PileDto): Lab | undefined => {
+  const look = pile.stages.at(-1)?.looks.at(-1);
+  return look && labOfDto(look.lab);
+};
+
+/** A pile of a painting with what a lesson needs of it besides. */
+export interface PileFound {
+  readonly pile: PileDto;
+  readonly mixture: SheetMixture;
+  readonly paint: PaintCurves;
+  readonly tubeNames: ReadonlySet<string>;
+}
+
+/** The piles of a painting that are wanted, each after those it is mixed from, dark to light otherwise. */
+export async function pilesFound(
+  db: EntityManager,
+  { paintingId, pileIds, ml }: SheetWanted,
+): Promise<{ readonly title: string; readonly ground: string; readonly piles: PileFound[] }> {
+  const painting = await paintingOf(db, paintingId ?? '');
+  const all = await pileRows(db, { paintingId: painting.id });
+  const wanted = pileIds ? all.filter(({ id }) => pileIds.includes(id)) : all;
+  if (wanted.length === 0) throw unfit('No piles', 'pileIds', 'This painting has none of these piles; nothing was printed.');
+  const byId = new Map(all.map((pile) => [pile.id, pile]));
+  const ordered = inWorkOrder(
+    wanted,
+    (id) => pilesIn(byId.get(id)!.plan),
+    (pile) => (lookOf(pile) ?? labOfDto(pile.predicted.lab))[0],
+  );
+  const tubes = new Map((await db.find(Tube)).map((tube) => [tube.id, tube]));
+  const nameOf = (leaf: Leaf): string => (isTube(leaf) ? tubes.get(leaf.tube)?.name : byId.get(leaf.pile)?.name) ?? 'another pile';
+  const handlingOf = (leaf: Leaf): Handling => {
+    const tube = isTube(leaf) ? tubes.get(leaf.tube) : undefined;
+    return { density: tube ? CATALOGUE.get(tube.pigment)!.density : 1.5, nozzleMm: tube?.nozzleMm ?? KNIFE_BORE_MM };
+  };
+  const cautionOf = (leaf: Leaf): string => (isTube(leaf) ? CATALOGUE.get(tubes.get(leaf.tube)!.pigment)!.caution : 'none');
+  const piles: PileFound[] = [];
+  for (const pile of ordered) {
+    const { paintOf } = await sourcesOf(db, pile.plan, pile.id);
+    const seen = lookOf(pile);
+    const predicted = labOfDto(pile.predicted.lab);
+    const own = ml ?? pile.ml;
+    piles.push({
+      pile,
+      paint: paintOfMixture(pile.plan, paintOf),
+      tubeNames: new Set([...tubes.values()].map(({ name }) => name)),
+      mixture: {
+        name: pile.name,
+        lab: seen ?? predicted,
+        target: pile.target ? labOfDto(pile.target.lab) : undefined,
+        predicted,
+        seen,
+        ml: own,
+        heaps: stepsOf(pile.plan, own, { paintOf, nameOf, handlingOf, cautionOf }),
+        said: [
+          [pile.purpose.thing, pile.purpose.zone, `layer ${pile.layer}`].filter(Boolean).join(', '),
+          `${mlText(own)}, ${dayOf(pile.createdAt)}`,
+        ],
+        note: pile.note,
+        sure: sureOf(pile.predicted.basis),
+      },
+    });
+  }
+  return { title: painting.title, ground: painting.ground, piles };
+}
+
+/** What was done to a pile, in words. */
+function storyOf({ stages }: PileDto, nameOf: (tubeId: string) => string): string[] {
+  return stages.map(({ kind, additions, left }) => {
+    const what = additions.map(({ tubeId, ml }) => `${mlText(ml)} ${tubeId === null ? 'of another pile' : nameOf(tubeId)}`).join(', ');
+    if (kind === 'mixed') return `Mixed: ${what}`;
+    if (kind === 'added') return `Then added: ${what}`;
+    if (kind === 'left') return `Left over: ${mlText(left ?? 0)}`;
+    return kind === 'scraped' ? 'Scraped off' : 'Changed, not recorded';
+  });
+}
+
+/** A colour from a reader's tubes, and how it will differ. */
+function fromOwn(paint: PaintCurves, palette: LaidPalette, names: ReadonlyMap<string, string>, saying: Saying): FromOwn {
+  const [best] = rederive(paint, palette).recipes;
+  if (!best) return { lines: ['Not from these tubes.'], differs: '' };
+  const mixture = mixtureOfRecipe(best, (id) => ({ tube: id }));
+  const lines = mixture.heaps.map(({ ingredients }, at) => {
+    const line = ingredients
+      .map((one) => `${partsOnPaper(one.parts)} ${'heap' in one ? 'of that' : names.get((one as { tube: string }).tube)}`)
+      .join(', ');
+    return mixture.heaps.length > 1 ? `${at < mixture.heaps.length - 1 ? 'First' : 'Then'} ${line}` : line;
+  });
+  const lab = masstoneOf(paint);
+  const differs = deltaE00(lab, best.lab) < 1 ? '' : `It will be ${apart(best.lab, lab, saying)}.`;
+  return { lines, differs };
+}
+
+/** Pictures that may be passed on, as the sheet takes them. */
+export async function picturesFor(
+  db: EntityManager,
+  paintingId: string,
+): Promise<{ readonly pictures: Buffer[]; readonly heldBack: number }> {
+  const references = await db.find(Reference, { where: { paintingId }, order: { createdAt: 'ASC' } });
+  const there = references.filter(({ deletedAt }) => deletedAt === null);
+  const passing = there.filter((reference) => reference.passing === 'mine' || reference.passing === 'free');
+  const pictures: Buffer[] = [];
+  for (const { pictureId } of passing) pictures.push((await workingPixels(db, pictureId)).bytes);
+  return { pictures, heldBack: there.length - passing.length };
+}
+
+/** The piles of a lesson: what was done, and the same from a palette the readers have. */
+export async function lessonPiles(db: EntityManager, found: readonly PileFound[], paletteId: string | undefined, saying: Saying) {
+  const names = new Map(
+    (
+      await db.findBy(Tube, {
+        id: In(found.flatMap(({ pile }) => pile.stages.flatMap(({ additions }) => additions.flatMap(({ tubeId }) => tubeId ?? [])))),
+      })
+    ).map((tube) => [tube.id, tube.name]),
+  );
+  const own = paletteId === undefined ? undefined : await tubesOfPalette(db, paletteId);
+  const laid = own && layPalette(own.tubes.map(({ id, state }) => ({ id, ...paintOfState(state!) })));
+  const ownNames = new Map(own?.tubes.map(({ id, name }) => [id, name]));
+  const piles = found.map(({ pile, mixture, paint }): LessonPile => ({
+    mixture,
+    stages: storyOf(pile, (id) => names.get(id) ?? 'a tube'),
+    own: laid && fromOwn(paint, laid, ownNames, saying),
+  }));
+  return { piles, ownTitle: own ? `From “${own.name}”` : 'From your tubes' };
+}

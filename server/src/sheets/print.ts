@@ -1,0 +1,140 @@
+import { hexToLab } from '@dusk/core';
+import type { SheetKind, SheetWanted } from '@dusk/wire';
+import type { EntityManager } from 'typeorm';
+import sharp from 'sharp';
+import { CardSet } from '../entities/index.ts';
+import { drawChart } from './chart.ts';
+import { inWords, RAGS, valueOn } from './contents.ts';
+import { SMALL, Flow } from './flow.ts';
+import { cardMixtures, chartTubes, lessonPiles, picturesFor, pilesFound, sayingOf, tubesOfPalette, type PileFound } from './gather.ts';
+import { drawKit } from './kit.ts';
+import { drawLesson } from './lesson.ts';
+import { drawList, drawMixture, drawStrip, drawTitle } from './mixtures.ts';
+
+/** A sheet as it is sent: what it is called, and its bytes. */
+export interface Printed {
+  readonly name: string;
+  readonly bytes: Buffer;
+}
+
+/** Only what may be printed is read in the studio's turn; drawing holds nobody up. */
+type Draw = (compress?: boolean) => Promise<Printed>;
+
+const drawing =
+  (wanted: SheetWanted, title: string, draw: (flow: Flow) => Promise<void> | void): Draw =>
+  async (compress) => {
+    const flow = new Flow(wanted.paper, title, compress);
+    await draw(flow);
+    return { name: title, bytes: await flow.bytes() };
+  };
+
+/** Longest side of a picture on paper, px: fine enough for a hand's width. */
+const PRINTED_PX = 1200;
+const forPaper = (bytes: Buffer): Promise<Buffer> =>
+  sharp(bytes)
+    .resize({ width: PRINTED_PX, height: PRINTED_PX, fit: 'inside', withoutEnlargement: true })
+    .toColourspace('srgb')
+    .jpeg({ quality: 88 })
+    .toBuffer();
+
+const isTubeOf =
+  (piles: readonly PileFound[]) =>
+  (name: string): boolean =>
+    piles.some(({ tubeNames }) => tubeNames.has(name));
+
+/** How each sheet is filled. */
+const SHEETS: { readonly [S in SheetKind]: (db: EntityManager, wanted: SheetWanted) => Promise<Draw> } = {
+  cards: async (db, wanted) => {
+    const [saying, cards] = [await sayingOf(db), await cardMixtures(db, wanted)];
+    return drawing(wanted, cards.length === 1 ? cards[0]!.name : `${cards.length} cards`, (flow) =>
+      cards.forEach((card, i) => {
+        // Small paper is one card; larger holds as many as there is room for.
+        if (i > 0 && wanted.paper === 'A6') flow.turn();
+        else if (i > 0) flow.divide();
+        drawMixture(flow, card, saying);
+      }),
+    );
+  },
+  row: async (db, wanted) => {
+    const [saying, cards] = [await sayingOf(db), await cardMixtures(db, wanted)];
+    const set = wanted.setId ? await db.findOneBy(CardSet, { id: wanted.setId }) : null;
+    return drawing(wanted, set?.name ?? `${cards.length} cards`, (flow) => {
+      drawTitle(flow, set?.name ?? 'Cards in a row', set?.note ? [set.note] : []);
+      drawStrip(flow, cards, saying);
+      drawList(flow, cards, saying);
+    });
+  },
+  kit: async (db, wanted) => {
+    const [saying, cards] = [await sayingOf(db), await cardMixtures(db, wanted)];
+    const set = wanted.setId ? await db.findOneBy(CardSet, { id: wanted.setId }) : null;
+    const title = `To take along${set ? ` for ${set.name}` : ''}`;
+    return drawing(wanted, title, (flow) => drawKit(flow, title, cards, saying));
+  },
+  chart: async (db, wanted) => {
+    const [saying, { name, tubes }] = [await sayingOf(db), await tubesOfPalette(db, wanted.paletteId)];
+    return drawing(wanted, `Chart of ${name}`, (flow) => drawChart(flow, `Chart of ${name}`, chartTubes(tubes), saying));
+  },
+  painting: async (db, wanted) => {
+    const [saying, { title, ground, piles }] = [await sayingOf(db), await pilesFound(db, wanted)];
+    const { pictures } = wanted.pictures ? await picturesFor(db, wanted.paintingId!) : { pictures: [] };
+    return drawing(wanted, title, async (flow) => {
+      drawTitle(flow, title, [
+        `${piles.length} ${piles.length === 1 ? 'pile' : 'piles'}, dark to light, then in the order to mix them`,
+        `On a ground of value ${valueOn(hexToLab(ground), saying)}, ${inWords(hexToLab(ground), saying)}`,
+      ]);
+      for (const picture of pictures.slice(0, 1)) {
+        flow.paper.picture(await forPaper(picture), flow.left, flow.y, flow.room, 60);
+        flow.gap(63);
+      }
+      const mixtures = piles.map(({ mixture }) => mixture);
+      drawStrip(
+        flow,
+        [...mixtures].sort((one, other) => one.lab[0] - other.lab[0]),
+        saying,
+      );
+      drawList(flow, mixtures, saying);
+      flow.text(RAGS, SMALL);
+    });
+  },
+  order: async (db, wanted) => {
+    const [saying, { title, piles }] = [await sayingOf(db), await pilesFound(db, wanted)];
+    const planned = wanted.pileIds ? piles : piles.filter(({ pile }) => pile.stages.length === 0);
+    const shown = planned.length > 0 ? planned : piles;
+    return drawing(wanted, `${title}, in the order of mixing`, (flow) => {
+      drawTitle(flow, title, [`${shown.length} ${shown.length === 1 ? 'pile' : 'piles'} in the order to mix them`]);
+      drawList(
+        flow,
+        shown.map(({ mixture }) => mixture),
+        saying,
+      );
+      flow.text(RAGS, SMALL);
+    });
+  },
+  'painting-kit': async (db, wanted) => {
+    const [saying, { title, piles }] = [await sayingOf(db), await pilesFound(db, wanted)];
+    const name = `To take along for ${title}`;
+    return drawing(wanted, name, (flow) =>
+      drawKit(
+        flow,
+        name,
+        piles.map(({ mixture }) => mixture),
+        saying,
+        isTubeOf(piles),
+      ),
+    );
+  },
+  lesson: async (db, wanted) => {
+    const [saying, { title, piles: found }] = [await sayingOf(db), await pilesFound(db, wanted)];
+    const { pictures, heldBack } = await picturesFor(db, wanted.paintingId!);
+    const { piles, ownTitle } = await lessonPiles(db, found, wanted.paletteId, saying);
+    return drawing(wanted, `A lesson: ${title}`, async (flow) => {
+      const said = ['Lay your own dab beside each colour; the mixtures are a beginning.'];
+      if (heldBack > 0) said.push(`${heldBack} ${heldBack === 1 ? 'picture is' : 'pictures are'} not to be passed on and left out.`);
+      const shown = wanted.pictures === false ? [] : await Promise.all(pictures.slice(0, 4).map(forPaper));
+      drawLesson(flow, title, said, shown, piles, saying, ownTitle);
+    });
+  },
+};
+
+/** Reads what is to stand on a sheet. @returns what draws it, when the studio's turn is over */
+export const sheetOf = (db: EntityManager, wanted: SheetWanted): Promise<Draw> => SHEETS[wanted.sheet](db, wanted);

@@ -1,0 +1,253 @@
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { masstoneOf, paintOfCard, show, stepsOf, type Card, type Mixture } from '@dusk/core';
+import type { CardsFound, PaletteDto, SheetWanted } from '@dusk/wire';
+import { beadRows, partsOnPaper } from '../src/sheets/recipe.ts';
+import { beadsInWords } from '../src/sheets/kit.ts';
+import { foreignCard, sendCards } from './cardFiles.ts';
+import { readPdf, type Pdf } from './pdf.ts';
+import { aPainting, aPile, change, idOf, mixed, newId, openBench, refused, seen, type Bench } from './studio.ts';
+
+/** How far a length on paper may be off, mm. */
+const WITHIN = 0.2;
+const LETDOWN: Mixture = {
+  heaps: [
+    {
+      ingredients: [
+        { tube: 'titanium-white', parts: 9 },
+        { tube: 'ultramarine-blue', parts: 1 },
+      ],
+    },
+    {
+      ingredients: [
+        { tube: 'titanium-white', parts: 4 },
+        { heap: 0, parts: 3 },
+        { tube: 'cadmium-red', parts: 1 },
+      ],
+    },
+  ],
+};
+
+describe('beads on paper', () => {
+  it('are as long together as they are to be, however they are cut', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.5, max: 5000, noNaN: true }), fc.double({ min: 60, max: 190, noNaN: true }), (mm, room) => {
+        const { rows, times } = beadRows(mm, room);
+        expect(Math.max(...rows)).to.be.at.most(room + 1e-6);
+        const whole = times === 1 ? rows.reduce((sum, row) => sum + row, 0) : rows[0]! * times + (rows[1] ?? 0);
+        expect(whole).to.be.closeTo(mm, 0.06);
+      }),
+    );
+  });
+  it('are counted in beads of one length, and parts are written with letters that paper has', () => {
+    expect(beadsInWords(80)).to.equal('2 beads');
+    expect(beadsInWords(52)).to.match(/^1 bead and 12/);
+    expect(beadsInWords(7)).to.equal('7.0 mm');
+    expect(partsOnPaper(2 + 1 / 3)).to.equal('2 1/3');
+    expect(partsOnPaper(1 / 8)).to.equal('1/8');
+  });
+});
+
+describe('printed sheets', () => {
+  let bench: Bench;
+  let card: Card;
+  before(async () => {
+    bench = await openBench();
+    const one = foreignCard('Kanne, jug ж Δ', [1, 1, 1], { note: 'laid with a knife', zone: 'shadow', thing: 'jug' });
+    const recipe = LETDOWN;
+    card = { ...one, recipe, predicted: masstoneOf(paintOfCard({ ...one, recipe })) };
+    const others = [foreignCard('reed', [3, 1, 1]), foreignCard('roof', [2, 3, 1])];
+    const { fileId } = await sendCards(bench, [card, ...others]);
+    await change(bench, { do: 'bringing.add', id: newId(), fileId });
+  });
+  after(() => bench.close());
+
+  const ask = (wanted: object) => bench.http.get('/api/sheets').query({ wanted: JSON.stringify(wanted) });
+  async function print(wanted: Partial<SheetWanted>): Promise<Pdf> {
+    const { body } = await ask(wanted)
+      .buffer(true)
+      .parse((response, done) => {
+        const parts: Buffer[] = [];
+        response.on('data', (part: Buffer) => parts.push(part));
+        response.on('end', () => done(null, Buffer.concat(parts)));
+      })
+      .expect(200)
+      .expect('Content-Type', 'application/pdf');
+    return readPdf(body as Buffer);
+  }
+  const cardIds = async (): Promise<string[]> =>
+    ((await bench.http.get('/api/cards-found').expect(200)).body as CardsFound).cards.map(({ id }) => id);
+
+  for (const [paper, widthMm, heightMm] of [
+    ['A4', 210, 297],
+    ['Letter', 215.9, 279.4],
+    ['A6', 105, 148],
+  ] as const)
+    it(`are of ${paper}, with a line of 100 mm and faces that lie in them`, async () => {
+      const { pages, fonts } = await print({ sheet: 'cards', paper, cardIds: [card.id] });
+      for (const page of pages) {
+        expect(page.widthMm).to.be.closeTo(widthMm, 0.05);
+        expect(page.heightMm).to.be.closeTo(heightMm, 0.05);
+        const check = page.strokes.filter(({ from, to }) => from[0] === to[0] && Math.abs(to[1] - from[1] - 100) < 1);
+        expect(check).to.have.length(1);
+        expect(check[0]!.to[1] - check[0]!.from[1]).to.be.closeTo(100, WITHIN);
+        expect(page.text).to.match(/100 mm/);
+        for (const { x, y, width, height } of page.fields) {
+          expect(x).to.be.at.least(0);
+          expect(x + width).to.be.at.most(widthMm);
+          expect(y + height).to.be.at.most(heightMm);
+        }
+      }
+      expect(fonts.length).to.be.at.least(2);
+      expect(fonts.every(({ name, embedded }) => embedded && name.includes('AlegreyaSans'))).to.equal(true);
+    });
+
+  it('show every bead at its true length, let-down first, in the order of mixing', async () => {
+    const tubes = new Map(card.tubes.map((tube) => [tube.key, tube]));
+    const of = (source: unknown) => tubes.get((source as { tube: string }).tube)!;
+    for (const [paper, ml] of [
+      ['A6', 3],
+      ['A4', 12],
+      ['Letter', 40],
+    ] as const) {
+      const heaps = stepsOf(LETDOWN, ml, { paintOf: of, nameOf: (s) => of(s).name, handlingOf: of, cautionOf: (s) => of(s).caution });
+      const { pages } = await print({ sheet: 'cards', paper, cardIds: [card.id], ml });
+      const drawn = pages.flatMap(({ fields }) => fields);
+      let at = 0;
+      for (const { ml: own, nozzleMm, beadMm, paint } of heaps.flatMap(({ steps }) => steps)) {
+        // By hand: a cylinder of that much paint.
+        const length = (own * 1000) / (Math.PI * (nozzleMm / 2) ** 2);
+        expect(beadMm).to.be.closeTo(length, 1e-6);
+        const colour = [1, 3, 5].map((i) => parseInt(show(paint).css.slice(i, i + 2), 16) / 255);
+        let left = length;
+        while (left > 0.06) {
+          const found = drawn.findIndex(
+            ({ colour: own2, width, height }, i) =>
+              i >= at &&
+              height < 9.1 &&
+              width <= left + WITHIN &&
+              own2.split(' ').every((v, c) => Math.abs(Number(v) - colour[c]!) < 0.003),
+          );
+          expect(found, `${paper}: a bead of ${length.toFixed(1)} mm`).to.be.at.least(at);
+          left -= drawn[found]!.width;
+          at = found + 1;
+        }
+        expect(left).to.be.closeTo(0, WITHIN);
+      }
+    }
+  });
+
+  it('say value, words, cautions and where it belongs, in every script the face has', async () => {
+    const { pages } = await print({ sheet: 'cards', paper: 'A6', cardIds: [card.id] });
+    expect(pages).to.have.length(1);
+    const [{ text }] = pages as [Pdf['pages'][number]];
+    for (const says of [
+      /Kanne, jug ж Δ/,
+      /jug, shadow/,
+      /Pond/,
+      /your dab/,
+      /laid with a knife/,
+      /Ultramarine blue, let down/,
+      /Titanium white/,
+    ])
+      expect(text).to.match(says);
+    expect(text).to.match(/Cadmium red: .*see the label and the safety data sheet/s);
+  });
+
+  it('lay a set in a row, and say what to take along', async () => {
+    const ids = await cardIds();
+    const setId = newId();
+    await change(bench, { do: 'set.add', id: setId, name: 'Three reeds', kind: 'string', cardIds: ids });
+    const row = await print({ sheet: 'row', paper: 'A4', setId });
+    expect(row.pages[0]!.text).to.match(/Three reeds/);
+    const strip = row.pages[0]!.fields.slice(0, 3);
+    // They touch: no gap between neighbours.
+    for (const i of [1, 2]) expect(strip[i]!.x).to.be.closeTo(strip[i - 1]!.x + strip[i - 1]!.width, 0.01);
+    const kit = await print({ sheet: 'kit', paper: 'A4', setId });
+    expect(kit.pages).to.have.length(1);
+    expect(kit.pages[0]!.text)
+      .to.match(/3 tubes for 3 piles/)
+      .and.match(/rags/i);
+    const bead = kit.pages[0]!.fields.find(({ height }) => Math.abs(height - 5) < 0.01)!;
+    expect(bead.width).to.be.closeTo(40, WITHIN);
+  });
+
+  it('chart every pair of a palette', async () => {
+    const pigments = ['titanium-white', 'yellow-ochre', 'cadmium-red', 'ultramarine-blue'];
+    const rows = await change(bench, { do: 'palette.add', id: newId(), name: 'Four', tubeIds: pigments.map((p) => idOf(bench, p)) });
+    const { pages } = await print({ sheet: 'chart', paper: 'A4', paletteId: (rows.palettes as PaletteDto[])[0]!.id });
+    const chips = pages.flatMap(({ fields }) => fields);
+    expect(chips).to.have.length(6 * 7);
+    expect(pages.map(({ text }) => text).join())
+      .to.match(/Titanium white/)
+      .and.match(/\d+ : 1/);
+  });
+
+  it('print a painting, its piles in the order to mix them, and a lesson for others’ tubes', async () => {
+    const painting = await aPainting(bench);
+    const mother = await aPile(bench, painting.id);
+    const plan = {
+      form: 1,
+      heaps: [
+        {
+          ingredients: [
+            { pile: mother.id, parts: 7 },
+            { tube: idOf(bench, 'cadmium-red'), parts: 1 },
+          ],
+        },
+      ],
+    };
+    await change(bench, { do: 'pile.add', id: newId(), paintingId: painting.id, name: 'a dark child', plan, ml: 3 } as never);
+    const stageId = newId();
+    await change(bench, mixed(bench, mother.id, { 'titanium-white': 3.6, 'ultramarine-blue': 0.4 }, stageId));
+    await change(bench, ...seen(stageId, { L: 60, a: 3, b: -30 }));
+    const paintingId = painting.id;
+    const textOf = async (wanted: Partial<SheetWanted>): Promise<string> => (await print(wanted)).pages.map(({ text }) => text).join('\n');
+    const whole = await textOf({ sheet: 'painting', paper: 'A4', paintingId });
+    expect(whole).to.match(/2 piles, dark to light/);
+    expect(whole.indexOf('1. ')).to.be.below(whole.indexOf('a dark child'));
+    const order = await textOf({
+      sheet: 'order',
+      paper: 'A4',
+      paintingId,
+      pileIds: [mother.id, (await pilesOf(paintingId)).find(({ name }) => name === 'a dark child')!.id],
+    });
+    expect(order.indexOf('light blue')).to.be.above(0).and.below(order.indexOf('a dark child'));
+    expect(await textOf({ sheet: 'painting-kit', paper: 'Letter', paintingId }))
+      .to.match(/Cadmium red/)
+      .and.not.match(/light blue, *\d+ bead/);
+    expect(await textOf({ sheet: 'lesson', paper: 'A4', paintingId }))
+      .to.match(/From your tubes/)
+      .and.match(/Mixed: 3.6/);
+    const { id: paletteId } = (
+      await change(bench, {
+        do: 'palette.add',
+        id: newId(),
+        name: 'Class',
+        tubeIds: ['titanium-white', 'ivory-black', 'viridian', 'yellow-ochre'].map((p) => idOf(bench, p)),
+      })
+    ).palettes![0]!;
+    expect(await textOf({ sheet: 'lesson', paper: 'A4', paintingId, paletteId })).to.match(/From “Class”/);
+  });
+  const pilesOf = async (id: string): Promise<{ id: string; name: string }[]> =>
+    ((await bench.http.get(`/api/paintings/${id}`)).body as { rows: { piles: { id: string; name: string }[] } }).rows.piles;
+
+  it('say no in a sentence to what cannot be printed', async () => {
+    for (const wanted of [
+      {},
+      { sheet: 'poster', paper: 'A4' },
+      { sheet: 'cards', paper: 'A0', cardIds: [newId()] },
+      { sheet: 'cards', paper: 'A4', cardIds: [newId()] },
+      { sheet: 'cards', paper: 'A4' },
+      { sheet: 'cards', paper: 'A4', cardIds: ['x'] },
+      { sheet: 'cards', paper: 'A4', cardIds: [newId()], ml: 1e9 },
+      { sheet: 'row', paper: 'A4', setId: newId() },
+      { sheet: 'cards', paper: 'A4', colour: 'red' },
+    ])
+      await refused(ask(wanted), 422);
+    await refused(ask({ sheet: 'chart', paper: 'A4', paletteId: newId() }), 404);
+    await refused(ask({ sheet: 'painting', paper: 'A4', paintingId: newId() }), 404);
+    await refused(ask({ sheet: 'lesson', paper: 'A4' }), 404);
+    await refused(bench.http.get('/api/sheets?wanted={'), 400);
+  });
+});
