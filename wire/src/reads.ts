@@ -41,6 +41,9 @@ export const PIECE = '/piece';
 export const CARDS_FOUND = '/cards-found';
 /** Where files of cards are sent before they are brought in. */
 export const CARD_FILES = '/card-files';
+/** Where sheets are printed and where cards go out: what is wanted as JSON in the query `wanted`. */
+export const PRINTED = '/sheets';
+export const CARDS_OUT = '/cards-out';
 /** Where changes are heard of as they happen, and where the studio is copied. */
 export const EVENTS = '/events';
 export const COPIES = '/copies';

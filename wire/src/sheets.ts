@@ -79,7 +79,3 @@ export class CardsOut {
 /** Forms that cards go out in. */
 export const CARD_FORMS = ['json', 'csv', 'cgats'] as const;
 export type CardForm = (typeof CARD_FORMS)[number];
-
-/** Where sheets are printed, and cards go out. */
-export const PRINTED = '/sheets';
-export const CARDS_OUT = '/cards-out';

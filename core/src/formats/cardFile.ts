@@ -108,7 +108,7 @@ export function contentOf(card: Card): string {
   const tubes = new TubesWritten();
   const used = card.recipe.heaps.flatMap(({ ingredients }) => ingredients.flatMap((one) => ('tube' in one ? one.tube : [])));
   const inOrder = [...card.tubes].sort((one, other) => used.indexOf(one.key) - used.indexOf(other.key));
-  const { id: _, ...said } = writtenCard({ ...card, tubes: inOrder }, (tube) => tubes.keyOf(tube));
+  const said = writtenCard({ ...card, id: '', tubes: inOrder }, (tube) => tubes.keyOf(tube));
   return JSON.stringify([said, tubes.list]);
 }
 

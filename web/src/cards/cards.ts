@@ -1,49 +1,126 @@
-import { leavesOf, readCard, standInFor, type CardReading, type Mixture, type StandIn, shareText } from '@dusk/core';
-import type { CardDto, CardTubeDto, MixtureSent } from '@dusk/wire';
+import {
+  cardOfToday,
+  colourName,
+  leavesOf,
+  readCard,
+  shareText,
+  standInFor,
+  type Card,
+  type Lab,
+  type Mixture,
+  type PaintCurves,
+  type SetKind,
+  type StandIn,
+} from '@dusk/core';
+import type { CardDto, CardTubeDto, MixtureSent, Operation, PileDto, SetDto } from '@dusk/wire';
 import { labDto, labOfDto, mixtureDto } from '@dusk/wire/written';
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
+import { useRouter } from 'vue-router';
+import type { Remade } from '../engine/proposal.ts';
 import { usePaintings } from '../paintings/paintings.ts';
 import { present } from '../studio/rows.ts';
 import { useStudio } from '../studio/useStudio.ts';
 import { useTubes } from '../tubes/tubes.ts';
+import { useFinding } from './finding.ts';
 
-/** A card with what is read from it first. */
-export interface CardSeen extends CardReading {
-  readonly card: CardDto;
-  /** Everything that is said on it, in small letters, to be found by. */
-  readonly words: string;
+export const curvesOf = ({ K, S }: Pick<CardTubeDto, 'K' | 'S'>): PaintCurves => ({ K: Float64Array.from(K), S: Float64Array.from(S) });
+
+/** A card with its tubes as the engine knows them. */
+export const paintedCard = ({ recipe, tubes }: CardDto): Pick<Card, 'recipe' | 'tubes'> => ({
+  recipe,
+  tubes: tubes.map((tube) => ({ ...tube, ...curvesOf(tube) })),
+});
+
+/** What is read of a card first. */
+export const readingOf = ({ predicted, seen, dab }: CardDto) =>
+  readCard({
+    predicted: labOfDto(predicted),
+    seen: seen ? labOfDto(seen) : undefined,
+    dab: dab ? { ...dab, lab: labOfDto(dab.lab) } : undefined,
+  });
+
+/** One's own tube in place of a card's: chosen by the painter, or the likest. */
+export interface Stand {
+  readonly tubeId: string;
+  readonly by: 'chosen' | StandIn['by'];
 }
 
-const curves = ({ K, S }: CardTubeDto) => ({ K: Float64Array.from(K), S: Float64Array.from(S) });
+const newId = (): string => crypto.randomUUID();
+const MOST_ML = 500;
+const LEAST_ML = 0.1;
 
 /** The cards of the studio, of whatever painting, and what is done with them. */
 export const useCards = defineStore('cards', () => {
   const studio = useStudio();
   const tubes = useTubes();
   const paintings = usePaintings();
+  const finding = useFinding();
+  const router = useRouter();
 
-  const all = computed((): CardSeen[] =>
-    present(studio.rows.cards)
-      .map((card) => {
-        const seen = card.seen ? labOfDto(card.seen) : undefined;
-        const words = [
-          card.name,
-          card.note,
-          card.thing,
-          card.zone,
-          card.painting,
-          ...card.tubes.flatMap(({ name, colourIndex }) => [name, colourIndex]),
-        ];
-        return { card, words: words.join(' ').toLowerCase(), ...readCard({ predicted: labOfDto(card.predicted), seen }) };
-      })
-      .sort((one, other) => one.lab[0] - other.lab[0]),
-  );
+  const sets = computed(() => present(studio.rows.sets));
 
-  const make = (pileId: string, name: string): Promise<boolean> =>
-    studio.make([{ do: 'card.add', id: crypto.randomUUID(), pileId }], `A card of “${name}”`);
+  const make = (pile: PileDto): Promise<boolean> =>
+    studio.make([{ do: 'card.add', id: newId(), pileId: pile.id }], `A card of “${pile.name}”`);
+
+  /** Cards that belong together, made at once: of a layer's piles, or of a string. */
+  async function makeSet(piles: readonly PileDto[], kind: SetKind, name: string): Promise<string | undefined> {
+    const cards = piles.map((pile) => ({ id: newId(), pileId: pile.id }));
+    const setId = newId();
+    const made = await studio.make(
+      [
+        ...cards.map((card): Operation => ({ do: 'card.add', ...card })),
+        { do: 'set.add', id: setId, name: name.slice(0, 120), kind, cardIds: cards.map(({ id }) => id) },
+      ],
+      `${cards.length} cards, “${name}”`,
+    );
+    return made ? setId : undefined;
+  }
+
+  /** Cards of recipes that were never piles, as a palette's pairs, kept as a set. */
+  async function makeOf(
+    recipes: readonly { readonly name: string; readonly mixture: Mixture; readonly ml: number }[],
+    kind: SetKind,
+    name: string,
+  ): Promise<string | undefined> {
+    const setId = newId();
+    const ops = recipes.map(({ name: called, mixture, ml }): Operation & { do: 'card.add' } => ({
+      do: 'card.add',
+      id: newId(),
+      name: called.slice(0, 120),
+      of: { plan: mixtureDto(mixture) as unknown as MixtureSent, ml },
+    }));
+    const made = await studio.make(
+      [...ops, { do: 'set.add', id: setId, name: name.slice(0, 120), kind, cardIds: ops.map(({ id }) => id) }],
+      `${ops.length} cards, “${name}”`,
+    );
+    return made ? setId : undefined;
+  }
+
+  /** Keeps cards together that lie about. */
+  async function keepTogether(cards: readonly CardDto[], kind: SetKind, name: string): Promise<string | undefined> {
+    const id = newId();
+    const cardIds = cards.map((card) => card.id);
+    const made = await studio.make([{ do: 'set.add', id, name: name.slice(0, 120), kind, cardIds }], `Kept ${cards.length} cards together`);
+    return made ? id : undefined;
+  }
+  const changeSet = ({ id, version }: SetDto, part: { name?: string; note?: string; cardIds?: string[] }, says: string): Promise<boolean> =>
+    studio.make([{ do: 'set.change', id, version, ...part }], says);
+  const removeSet = ({ id, version, name }: SetDto): Promise<boolean> =>
+    studio.make([{ do: 'set.delete', id, version }], `The set “${name}” put away; its cards stay`);
+
+  type Change = Omit<Operation & { do: 'card.change' }, 'do' | 'id' | 'version'>;
+  const change = ({ id, version }: CardDto, part: Change, says: string): Promise<boolean> =>
+    studio.make([{ do: 'card.change', id, version, ...part }], says);
   const remove = ({ id, version, name }: CardDto): Promise<boolean> =>
     studio.make([{ do: 'card.delete', id, version }], `The card “${name}” put away`);
+
+  /** Shows the cards that are near to a colour. */
+  function near(lab: Lab, says = colourName(lab)): void {
+    finding.clear();
+    finding.near = { lab, says };
+    void router.push({ name: 'cards' });
+  }
 
   /** Today's tubes that may stand for a card's: one's own; generic ones only where there are none. */
   const own = computed(() => {
@@ -51,53 +128,69 @@ export const useCards = defineStore('cards', () => {
     return (mine.length > 0 ? mine : tubes.all).map(({ id, pigment, paint }) => ({ id, pigment, K: paint.K, S: paint.S }));
   });
   /** Found once for a card, until a tube is another: a list asks for each as often as it is drawn. */
-  const found = computed(() => (void own.value, new WeakMap<CardDto, ReadonlyMap<string, StandIn>>()));
+  const found = computed(() => (void own.value, new WeakMap<CardDto, ReadonlyMap<string, Stand>>()));
   /** Which of today's tubes stands for each of a card's, by the card's keys. */
-  function standIns(card: CardDto): ReadonlyMap<string, StandIn> {
+  function standIns(card: CardDto): ReadonlyMap<string, Stand> {
     const known = found.value.get(card);
     if (known) return known;
-    const stands = new Map(
-      card.tubes.flatMap((tube) => {
-        const one = standInFor({ pigment: tube.pigment, ...curves(tube) }, own.value);
-        return one ? [[tube.key, one] as const] : [];
-      }),
-    );
+    const stands = new Map<string, Stand>();
+    for (const tube of card.tubes) {
+      const chosen = card.stands[tube.key];
+      const likest = standInFor({ pigment: tube.pigment, ...curvesOf(tube) }, own.value);
+      if (chosen !== undefined && tubes.byId.has(chosen))
+        stands.set(tube.key, { tubeId: chosen, by: chosen === likest?.id ? likest.by : 'chosen' });
+      else if (likest) stands.set(tube.key, { tubeId: likest.id, by: likest.by });
+    }
     found.value.set(card, stands);
     return stands;
   }
+
+  /** What a card becomes with today's tubes; nothing where there are none. */
+  const today = (card: CardDto) => {
+    const stands = standIns(card);
+    return cardOfToday(
+      { recipe: card.recipe, predicted: labOfDto(card.predicted) },
+      (key) => tubes.byId.get(stands.get(key)?.tubeId ?? '')?.paint,
+    );
+  };
 
   /** A card's recipe of today's tubes. */
   function ofToday(card: CardDto): Mixture {
     const stands = standIns(card);
     return {
       heaps: card.recipe.heaps.map(({ ingredients }) => ({
-        ingredients: ingredients.map((one) => ('tube' in one ? { tube: stands.get(one.tube)!.id, parts: one.parts } : one)),
+        ingredients: ingredients.map((one) => ('tube' in one ? { tube: stands.get(one.tube)!.tubeId, parts: one.parts } : one)),
       })),
     };
   }
 
-  /** Takes a card into the painting on the easel as a pile to be mixed. @returns its id */
-  async function use(card: CardDto): Promise<string | undefined> {
+  /** Takes a mixture that stands on a card into the painting on the easel, and opens it there. */
+  async function take(card: CardDto, mixture: Mixture, ml: number): Promise<boolean> {
     const painting = paintings.onEasel;
-    if (!painting) return undefined;
-    const id = crypto.randomUUID();
+    if (!painting) return false;
+    const id = newId();
+    const { lab } = readingOf(card);
     const made = await studio.make(
       [
         {
           do: 'pile.add',
           id,
           paintingId: painting.id,
+          cardId: card.id,
           name: card.name.slice(0, 80),
-          target: { kind: 'absolute', lab: labDto(labOfDto(card.seen ?? card.predicted)) },
-          plan: mixtureDto(ofToday(card)) as unknown as MixtureSent,
-          ml: Math.min(500, Math.max(0.1, card.ml)),
+          target: { kind: 'absolute', lab: labDto([Math.min(100, lab[0]), lab[1], lab[2]]) },
+          plan: mixtureDto(mixture) as unknown as MixtureSent,
+          ml: Math.min(MOST_ML, Math.max(LEAST_ML, ml)),
           purpose: { ...(card.thing && { thing: card.thing }), ...(card.zone && { zone: card.zone.slice(0, 40) }) },
         },
       ],
       `Took “${card.name}” into “${painting.title}”`,
     );
-    return made ? id : undefined;
+    if (made) await router.push({ name: 'mixing', params: { paintingId: painting.id, pileId: id } });
+    return made;
   }
+  const use = (card: CardDto, ml = card.ml): Promise<boolean> => take(card, ofToday(card), ml);
+  const useRemade = (card: CardDto, { mixture }: Remade, ml = card.ml): Promise<boolean> => take(card, mixture, ml);
 
   const tubeShares = (card: CardDto): string => {
     const names = new Map(card.tubes.map(({ key, name }) => [key, name]));
@@ -108,5 +201,21 @@ export const useCards = defineStore('cards', () => {
       .join(', ');
   };
 
-  return { all, make, remove, use, standIns, tubeShares };
+  return {
+    sets,
+    make,
+    makeSet,
+    makeOf,
+    keepTogether,
+    changeSet,
+    removeSet,
+    change,
+    remove,
+    near,
+    use,
+    useRemade,
+    standIns,
+    today,
+    tubeShares,
+  };
 });

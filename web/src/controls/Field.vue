@@ -28,6 +28,7 @@ defineExpose({ focus: () => input.value?.focus() });
 <style scoped>
 .field {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
 }
 label {
   font-size: var(--size-note);

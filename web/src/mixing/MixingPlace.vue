@@ -1,13 +1,17 @@
 <script setup lang="ts">
-import { mdiPlus } from '@mdi/js';
+import { mdiCardPlusOutline, mdiPlus, mdiPrinterOutline } from '@mdi/js';
 import { temperatureWord, valueOfLightness, mlText } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { MOST_LAYERS } from '@dusk/wire/limits';
 import { labOfDto } from '@dusk/wire/written';
 import { computed, ref } from 'vue';
-import { useRoute } from 'vue-router';
+import { useRoute, useRouter } from 'vue-router';
+import { useCards } from '../cards/cards.ts';
+import { useFinding } from '../cards/finding.ts';
+import PrintSheet from '../cards/PrintSheet.vue';
 import ColourPair from '../chips/ColourPair.vue';
 import { usePaintings } from '../paintings/paintings.ts';
+import { usePalettes } from '../palettes/palettes.ts';
 import EmptyPlace from '../shell/EmptyPlace.vue';
 import { useSettings } from '../shell/settings.ts';
 import { useShortcuts } from '../shell/useShortcuts.ts';
@@ -26,6 +30,22 @@ const { short } = useKnown();
 const logging = ref(false);
 const making = ref(false);
 const recalling = ref(false);
+const printing = ref(false);
+const router = useRouter();
+const cards = useCards();
+const finding = useFinding();
+const palettes = usePalettes();
+/** The layer's piles as cards of one set, which is then looked into. */
+async function makeCards(): Promise<void> {
+  const layer = paintings.onEasel?.layer ?? 1;
+  const ofLayer = piles.byValue.filter((pile) => pile.layer === layer);
+  if (ofLayer.length === 0) return;
+  const set = await cards.makeSet(ofLayer, 'layer', `${paintings.onEasel!.title}, layer ${layer}`);
+  if (!set) return;
+  finding.clear();
+  finding.setId = set;
+  await router.push({ name: 'cards' });
+}
 
 const opened = computed(() => piles.byId.get(String(route.params['pileId'] ?? '')));
 const planned = computed(() => piles.list.filter(({ stages, layer }) => stages.length === 0 && layer === (paintings.onEasel?.layer ?? 1)));
@@ -43,6 +63,13 @@ useShortcuts(() => [
   { key: 'l', run: () => (logging.value = true) },
   { key: 'n', run: () => (making.value = true) },
   { key: 'q', run: () => (recalling.value = true) },
+  // With a pile open these keys are the pile's own.
+  ...(opened.value
+    ? []
+    : [
+        { key: 'c', run: () => void makeCards() },
+        { key: 'p', run: () => (printing.value = true) },
+      ]),
 ]);
 </script>
 
@@ -85,6 +112,8 @@ useShortcuts(() => [
           <v-btn variant="outlined" @click="logging = true">Log one already mixed&ensp;<kbd>l</kbd></v-btn>
           <v-btn variant="outlined" @click="recalling = true">A tube forgotten&ensp;<kbd>q</kbd></v-btn>
           <v-btn v-if="planned.length > 0" variant="outlined" :to="{ name: 'easel-plan', params: { paintingId } }">All at the easel</v-btn>
+          <v-btn :icon="mdiCardPlusOutline" aria-label="Cards of this layer" title="Cards of this layer (c)" @click="makeCards" />
+          <v-btn :icon="mdiPrinterOutline" aria-label="Print this painting" title="Print (p)" @click="printing = true" />
         </div>
       </header>
       <nav class="grid" aria-label="Piles of this painting, dark to light">
@@ -109,6 +138,14 @@ useShortcuts(() => [
   <LogPile v-model="logging" />
   <NewPile v-model="making" />
   <MissingTube v-model="recalling" />
+  <PrintSheet
+    v-if="paintings.onEasel"
+    v-model="printing"
+    :title="paintings.onEasel.title"
+    :of="{ paintingId }"
+    :sheets="['order', 'painting', 'painting-kit', 'lesson']"
+    :palettes="palettes.all"
+  />
 </template>
 
 <style scoped>

@@ -23,10 +23,10 @@ import OtherLooks from './OtherLooks.vue';
 import OtherRecipes from './OtherRecipes.vue';
 import PhotoLook from './PhotoLook.vue';
 import PileHistory from './PileHistory.vue';
-import { usePiles } from './piles.ts';
+import { stringOf, usePiles } from './piles.ts';
 import PlannedRecipe from './PlannedRecipe.vue';
 import PurposePanel from './PurposePanel.vue';
-import RemakeSheet from './RemakeSheet.vue';
+import RemakePile from './RemakePile.vue';
 import SeenBy from './SeenBy.vue';
 import StoryStrip from './StoryStrip.vue';
 import StringPanel from './StringPanel.vue';
@@ -135,6 +135,11 @@ function next(): void {
   else if (underWay.value) void all(underWay.value.way);
   else if (corrected.value?.correction.ways[0]) void all(corrected.value.correction.ways[0]);
 }
+/** A card of the pile; with its string in sight, of all that stand in it. */
+function makeCards(): Promise<unknown> {
+  const others = panel.value === 'string' ? stringOf(props.pile, piles.list) : [];
+  return others.length > 1 ? cards.makeSet(others, 'string', props.pile.name) : cards.make(props.pile);
+}
 const kinKeys = () => [
   kinKey('ArrowUp', 'value', 1),
   kinKey('ArrowDown', 'value', -1),
@@ -150,7 +155,8 @@ const kinKeys = () => [
 useShortcuts(() => [
   ...PANELS.map((name, i) => ({ key: String(i + 1), run: () => void (panel.value = name) })),
   { key: 'r', run: () => void (remaking.value = true) },
-  { key: 'c', run: () => void cards.make(props.pile.id, props.pile.name) },
+  { key: 'c', run: () => void makeCards() },
+  { key: '/', run: () => cards.near(state.value === 'planned' && target.value ? target.value : looking.lab.value, props.pile.name) },
   ...(isKin.value ? kinKeys() : []),
   ...(panel.value === 'string' ? [{ key: 'Enter', run: () => void keepString() }] : []),
   nudgeKey('ArrowUp', 'value', 1),
@@ -191,12 +197,7 @@ useShortcuts(() => [
         title="Remake it from today’s tubes (r)"
         @click="remaking = true"
       />
-      <v-btn
-        :icon="mdiCardPlusOutline"
-        aria-label="Make a card of it"
-        title="Make a card of it (c)"
-        @click="cards.make(pile.id, pile.name)"
-      />
+      <v-btn :icon="mdiCardPlusOutline" aria-label="Make a card of it" title="Make a card of it (c)" @click="cards.make(pile)" />
       <v-btn :icon="mdiHistory" aria-label="History of this pile, line by line" title="History" @click="history = true" />
       <v-btn v-if="isMixed" :icon="mdiBroom" aria-label="Scrape this pile off" title="Scrape this pile off" @click="scraped" />
       <v-btn :icon="mdiDeleteOutline" aria-label="Put this pile away" title="Put this pile away" @click="putAway" />
@@ -256,7 +257,7 @@ useShortcuts(() => [
     </div>
     <PileHistory v-model="history" :pile="pile" />
     <PhotoLook v-model="photo" @read="looking.read($event, 'photo')" />
-    <RemakeSheet v-model="remaking" :pile="pile" />
+    <RemakePile v-model="remaking" :pile="pile" />
     <WhitePaper />
   </section>
 </template>

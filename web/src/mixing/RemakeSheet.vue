@@ -1,9 +1,6 @@
 <script setup lang="ts">
-import { CraftError, masstoneOf, type COMPARED_LIGHTS } from '@dusk/core';
-import type { MixtureSent, PileDto } from '@dusk/wire';
-import { labDto, mixtureDto } from '@dusk/wire/written';
+import { CraftError, masstoneOf, type COMPARED_LIGHTS, type PaintCurves } from '@dusk/core';
 import { computed, ref, shallowRef, watch } from 'vue';
-import { useRouter } from 'vue-router';
 import ColourPair from '../chips/ColourPair.vue';
 import { LAMP_NAMES } from '../chips/lamps.ts';
 import Sheet from '../controls/Sheet.vue';
@@ -11,29 +8,32 @@ import { engine, unlessGivenUp } from '../engine/engine.ts';
 import type { Remade } from '../engine/proposal.ts';
 import { useDesk } from '../engine/useDesk.ts';
 import { useSettings } from '../shell/settings.ts';
-import { usePiles } from './piles.ts';
 import TubeKeys from './TubeKeys.vue';
 import { useKnown } from './useKnown.ts';
 import { useWished, wishesOf } from './wished.ts';
 
-/** The colour of a pile from today's tubes, and how far the two will part under each lamp, told before it is mixed. */
+/** A colour from today's tubes, and how far the two will part under each lamp, told before it is mixed. */
 const open = defineModel<boolean>({ required: true });
-const props = defineProps<{ pile: PileDto }>();
-const router = useRouter();
+const props = defineProps<{
+  /** What is remade: a pile's id, or a card's. */
+  id: string;
+  name: string;
+  paint: PaintCurves;
+  /** Takes one; the sheet closes when it is taken. */
+  onTaken: (remade: Remade) => Promise<boolean>;
+}>();
 const desk = useDesk();
-const piles = usePiles();
 const settings = useSettings();
 const { short } = useKnown();
-/** What is left out here is another's business than the pile's own recipe. */
-const wished = computed(() => useWished().of(`remake ${props.pile.id}`));
+/** What is left out here is another's business than the recipe it came from. */
+const wished = computed(() => useWished().of(`remake ${props.id}`));
 const found = shallowRef<readonly Remade[]>();
 const failure = ref('');
-const original = computed(() => desk.paintOfPile(props.pile.id));
-const lab = computed(() => masstoneOf(original.value));
+const lab = computed(() => masstoneOf(props.paint));
 
 let asking: AbortController | undefined;
 watch(
-  [open, () => desk.desk, original, () => JSON.stringify(wished.value), () => settings.settings.dulling] as const,
+  [open, () => desk.desk, () => props.paint, () => JSON.stringify(wished.value), () => settings.settings.dulling] as const,
   async ([isOpen, laid, { K, S }, , dulling]) => {
     asking?.abort();
     failure.value = '';
@@ -59,34 +59,13 @@ const says = (remade: Remade): string => {
   return remade.differences.D65 <= PASSES ? `parts by ${LAMP_NAMES[worst]}` : 'parts by day already';
 };
 async function take(remade: Remade): Promise<void> {
-  const { id: remakeOfId, name, paintingId, ml, purpose, layer } = props.pile;
-  const id = crypto.randomUUID();
-  const kept = await piles.make(
-    [
-      {
-        do: 'pile.add',
-        id,
-        remakeOfId,
-        ...(paintingId !== null && { paintingId }),
-        name: `${name}, remade`.slice(0, 80),
-        target: { kind: 'absolute', lab: labDto(lab.value) },
-        plan: mixtureDto(remade.mixture) as unknown as MixtureSent,
-        ml,
-        layer,
-        purpose: { ...(purpose.thing && { thing: purpose.thing }), ...(purpose.zone && { zone: purpose.zone }) },
-      },
-    ],
-    `“${name}” is to be remade`,
-  );
-  if (!kept) return;
-  open.value = false;
-  await router.push({ name: 'mixing', params: { paintingId, pileId: id } });
+  if (await props.onTaken(remade)) open.value = false;
 }
 </script>
 
 <template>
-  <Sheet v-model="open" :label="`Remake ${pile.name} from today’s tubes`" wide judging>
-    <h2>{{ pile.name }}, from today’s tubes</h2>
+  <Sheet v-model="open" :label="`Remake ${name} from today’s tubes`" wide judging>
+    <h2>{{ name }}, from today’s tubes</h2>
     <TubeKeys :wished="wished" />
     <p v-if="failure" role="alert" class="strong">{{ failure }}</p>
     <article v-for="(remade, i) in found" :key="i" class="remade" data-test="remade">

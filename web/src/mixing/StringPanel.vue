@@ -3,19 +3,23 @@ import { mdiMinus, mdiPlus } from '@mdi/js';
 import { ROUTES, valueOfLightness, type HeldInString, type Route } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { computed, proxyRefs } from 'vue';
+import { useCards } from '../cards/cards.ts';
 import PaintKey from '../chips/PaintKey.vue';
 import Choice from '../controls/Choice.vue';
 import Slider from '../controls/Slider.vue';
 import { useSettings } from '../shell/settings.ts';
-import { lookNow, usePiles } from './piles.ts';
+import { lookNow, stringOf, usePiles } from './piles.ts';
 import type { StringState } from './useString.ts';
 
 /** A string: from this pile through others in even steps, as one plan of few measurings. */
 const props = defineProps<{ pile: PileDto; string: StringState }>();
 const s = proxyRefs(props.string);
 const piles = usePiles();
+const cards = useCards();
 const settings = useSettings();
 
+/** The piles of the string that this one stands in, in their order. */
+const ofString = computed(() => stringOf(props.pile, piles.list));
 const others = computed(() => piles.byValue.filter(({ id }) => id !== props.pile.id));
 const value = (lab: ReturnType<typeof lookNow>): string => settings.valueText(valueOfLightness(lab[0]));
 const NUMBERS = [3, 5, 7, 9] as const;
@@ -81,6 +85,9 @@ const KINDS = [
         </select></label
       >
     </div>
+    <v-btn v-if="ofString.length > 1" variant="outlined" @click="cards.makeSet(ofString, 'string', pile.name)"
+      >Cards of its string&ensp;<kbd>c</kbd></v-btn
+    >
     <p v-if="s.busy" class="quiet" role="status">Finding few mothers for all of them…</p>
     <p v-else-if="!s.proposed" class="quiet">Press the pile it runs to, or more than one for further stops.</p>
     <div class="bounds">

@@ -120,3 +120,7 @@ export const usePiles = defineStore('piles', () => {
 
   return { list, byId, byValue, records, through, contentOf, mothersOf, childrenOf, restsOn, seenNow, keep, change, remove, make };
 });
+
+/** The piles of the string that a pile stands in, in their order; none where it stands in none. */
+export const stringOf = ({ string }: PileDto, piles: readonly PileDto[]): PileDto[] =>
+  string === null ? [] : piles.filter((one) => one.string?.id === string.id).sort((one, other) => one.string!.at - other.string!.at);

@@ -1,13 +1,17 @@
 <script setup lang="ts">
-import { mdiClose, mdiDeleteOutline, mdiPlus } from '@mdi/js';
+import { mdiCardPlusOutline, mdiClose, mdiDeleteOutline, mdiPlus, mdiPrinterOutline } from '@mdi/js';
 import { PALETTE_MOST_TUBES } from '@dusk/wire/limits';
 import { computed, ref, useTemplateRef } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { show } from '@dusk/core';
+import { mixtureOf, pairSteps, show } from '@dusk/core';
+import { useCards } from '../cards/cards.ts';
+import { useFinding } from '../cards/finding.ts';
+import PrintSheet from '../cards/PrintSheet.vue';
 import { useDesk } from '../engine/useDesk.ts';
 import { usePaintings } from '../paintings/paintings.ts';
 import Field from '../controls/Field.vue';
 import EditableName from '../shell/EditableName.vue';
+import { useShortcuts } from '../shell/useShortcuts.ts';
 import { matches } from '../tubes/search.ts';
 import TubeSwatch from '../tubes/TubeSwatch.vue';
 import { useTubes, type Tube } from '../tubes/tubes.ts';
@@ -19,6 +23,8 @@ const palettes = usePalettes();
 const paintings = usePaintings();
 const tubes = useTubes();
 const desk = useDesk();
+const cards = useCards();
+const finding = useFinding();
 const adding = ref(false);
 const wanted = ref('');
 const search = useTemplateRef('search');
@@ -54,6 +60,34 @@ async function make(): Promise<void> {
 async function remove(): Promise<void> {
   if (await palettes.remove(opened.value!.id)) await router.replace({ name: 'palettes', params: {} });
 }
+const printing = ref(false);
+const CARD_ML = 2;
+/** Cards of every pair, half way from the one to the other as an eye sees it. */
+async function makeCards(): Promise<void> {
+  const tubesHere = laidOut.value;
+  const recipes = tubesHere.flatMap((one, i) =>
+    tubesHere.slice(i + 1).map((other) => {
+      const { parts } = pairSteps(one.paint, other.paint, 1)[0]!;
+      const mixture = mixtureOf([
+        { tube: one.id, parts: parts[0] },
+        { tube: other.id, parts: parts[1] },
+      ]);
+      return { name: `${one.name} and ${other.name}`, mixture, ml: CARD_ML };
+    }),
+  );
+  if (recipes.length === 0) return;
+  const set = await cards.makeOf(recipes.slice(0, MOST_PAIRS), 'palette', opened.value!.name);
+  if (!set) return;
+  finding.clear();
+  finding.setId = set;
+  await router.push({ name: 'cards' });
+}
+/** Pairs of fifteen tubes: one change holds no more. */
+const MOST_PAIRS = 105;
+useShortcuts(() => [
+  { key: 'c', run: () => void makeCards() },
+  { key: 'p', run: () => (printing.value = true) },
+]);
 const use = (): Promise<boolean> => paintings.change(paintings.onEasel!.id, { paletteId: opened.value!.id });
 </script>
 
@@ -86,8 +120,11 @@ const use = (): Promise<boolean> => paintings.change(paintings.onEasel!.id, { pa
         <v-btn v-if="paintings.onEasel && !inUse" variant="outlined" class="use" @click="use"
           >Paint “{{ paintings.onEasel.title }}” with it</v-btn
         >
+        <v-btn :icon="mdiCardPlusOutline" aria-label="Cards of every pair" title="Cards of every pair (c)" @click="makeCards" />
+        <v-btn :icon="mdiPrinterOutline" aria-label="Print its chart" title="Print its chart (p)" @click="printing = true" />
         <v-btn :icon="mdiDeleteOutline" aria-label="Put this palette away" title="Put this palette away" @click="remove" />
       </header>
+      <PrintSheet v-model="printing" :title="opened.name" :of="{ paletteId: opened.id }" :sheets="['chart']" />
       <p class="quiet">
         {{ laidOut.length }} {{ laidOut.length === 1 ? 'tube' : 'tubes'
         }}<template v-if="inUse">, on the table for “{{ paintings.onEasel!.title }}”</template>. Masstone, then one part in nine of titanium

@@ -21,7 +21,7 @@ const props = defineProps<{
   amountMl: number;
   held: boolean;
 }>();
-const emit = defineEmits<{ keep: [] }>();
+const emit = defineEmits<{ keep: []; near: [] }>();
 const settings = useSettings();
 const reference = useReference();
 const samples = useSamples();
@@ -100,6 +100,7 @@ const said = refDebounced(reading, REST_MS);
           Beside {{ beside.name }}: <strong>{{ beside.words }}</strong> <span class="quiet">({{ beside.figures }})</span>
         </p>
         <button type="button" class="main-key keep" :disabled="!recipe" @click="emit('keep')">Keep this pile <kbd>k</kbd></button>
+        <button type="button" class="near" @click="emit('near')">Cards near it <kbd>/</kbd></button>
       </div>
       <div class="mixed">
         <template v-if="recipe">
@@ -132,6 +133,12 @@ const said = refDebounced(reading, REST_MS);
 </template>
 
 <style scoped>
+.near {
+  min-height: 44px;
+  align-self: start;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
 .live,
 .seen,
 .mixed {

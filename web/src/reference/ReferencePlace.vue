@@ -2,6 +2,7 @@
 import { mdiImagePlusOutline } from '@mdi/js';
 import { meanOf, temperature } from '@dusk/core';
 import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue';
+import { useCards } from '../cards/cards.ts';
 import { useDesk } from '../engine/useDesk.ts';
 import { usePaintings } from '../paintings/paintings.ts';
 import EmptyPlace from '../shell/EmptyPlace.vue';
@@ -32,6 +33,7 @@ const store = useReference();
 const looking = useLooking();
 const samples = useSamples();
 const settings = useSettings();
+const cards = useCards();
 
 const { outline, live, trust, still, pointAt, holdOutline, valueOnly, hueOf, leftOut } = useLiveRecipe();
 const { keep, zone, thing, zoneOf, amountMl } = useKeeping({ live, still, outline, valueOnly });
@@ -131,8 +133,12 @@ const stepCount = (): number => (stage.value?.bounds().length ?? 4) + 1;
 const fitKey = (): void =>
   void store.see({ key: store.isKeyed ? undefined : { kind: 'fitted', held: 0.5 } }, store.isKeyed ? 'Key: as it is' : 'Key: fitted');
 
+/** Cards near to what is under the ring. */
+const nearHere = (): void => void (live.value && cards.near(live.value.paint, thingNow.value || undefined));
+
 useShortcuts(() => [
   { key: 'k', run: () => void keep() },
+  { key: '/', run: nearHere },
   { key: '+', run: () => store.resize(1.25), repeats: true },
   { key: '=', run: () => store.resize(1.25), repeats: true },
   { key: '-', run: () => store.resize(0.8), repeats: true },
@@ -235,7 +241,7 @@ useShortcuts(() => [
       <template v-if="steps < 2" />
       <template v-else-if="looking.panel === 'colour'">
         <HeldSample v-if="samples.selected" :at-another="!isHeld" @here="moveHere" @join="joinHere" />
-        <LiveRecipe :live="live" :still="still" :trust="trust" :amount-ml="amountMl" :held="isHeld" @keep="keep">
+        <LiveRecipe :live="live" :still="still" :trust="trust" :amount-ml="amountMl" :held="isHeld" @keep="keep" @near="nearHere">
           <template #place="{ calm }">
             <PlaceLine
               v-model:zone="zoneNow"

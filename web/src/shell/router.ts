@@ -15,7 +15,7 @@ export const router = createRouter({
     { path: '/painting/:paintingId/mixing/:pileId?', name: 'mixing', component: () => import('../mixing/MixingPlace.vue') },
     { path: '/painting/:paintingId/easel', name: 'easel-plan', component: () => import('../mixing/EaselPlace.vue') },
     { path: '/painting/:paintingId/easel/:pileId', name: 'easel', component: () => import('../mixing/EaselPlace.vue') },
-    { path: '/cards', name: 'cards', component: () => import('../cards/CardsPlace.vue') },
+    { path: '/cards/:cardId?', name: 'cards', component: () => import('../cards/CardsPlace.vue') },
     { path: '/:rest(.*)*', redirect: '/paintings' },
   ],
 });

@@ -1,5 +1,19 @@
-import type { Answer, Change, CopiesDto, PictureDto, Problem, ReadAnswers, ReadName } from '@dusk/wire';
-import { CHANGES, COPIES, PICTURES, READS } from '@dusk/wire/reads';
+import type {
+  Answer,
+  CardForm,
+  CardQuery,
+  CardsFound,
+  CardsOut,
+  Change,
+  CopiesDto,
+  FilePreview,
+  PictureDto,
+  Problem,
+  ReadAnswers,
+  ReadName,
+  SheetWanted,
+} from '@dusk/wire';
+import { CARD_FILES, CARDS_FOUND, CARDS_OUT, CHANGES, COPIES, PICTURES, PRINTED, READS } from '@dusk/wire/reads';
 
 /** What the server said no to, as a sentence; a lost connection has status 0. */
 export class ApiError extends Error {
@@ -51,3 +65,21 @@ export function sendPicture(file: File): Promise<PictureDto> {
 }
 
 export const pictureUrl = (pictureId: string): string => `/api${PICTURES}/${pictureId}`;
+
+/** A wire class as plain data. */
+type Plain<T> = { [K in keyof T]: T[K] };
+const wanted = (query: object): string => `wanted=${encodeURIComponent(JSON.stringify(query))}`;
+
+/** Cards that are as wanted, nearest or darkest first. */
+export const findCards = (query: Plain<CardQuery>): Promise<CardsFound> => call('GET', `${CARDS_FOUND}?${wanted(query)}`);
+
+/** Sends a file of cards ahead. @returns what bringing it in would do */
+export function sendCards(file: File): Promise<FilePreview> {
+  const form = new FormData();
+  form.append('file', file);
+  return call('POST', CARD_FILES, form);
+}
+
+/** Where a sheet is printed from, and where cards go out from. */
+export const sheetUrl = (sheet: Plain<SheetWanted>): string => `/api${PRINTED}?${wanted(sheet)}`;
+export const cardsOutUrl = (cards: Plain<CardsOut>, form: CardForm): string => `/api${CARDS_OUT}?${wanted(cards)}&as=${form}`;

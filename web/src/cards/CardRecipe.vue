@@ -1,0 +1,59 @@
+<script setup lang="ts">
+import { mlText, mmText, partsText, type HeapSteps } from '@dusk/core';
+import { useTemplateRef } from 'vue';
+import { useBeads } from '../chips/beads.ts';
+import { useWhite } from '../mixing/white.ts';
+
+/** A card's recipe with its own tubes: beads in the order of mixing, let-downs first. */
+const props = defineProps<{ heaps: readonly HeapSteps[] }>();
+const white = useWhite();
+const recipe = useTemplateRef('recipe');
+const { widthOf, says } = useBeads(recipe, 12, () => props.heaps.flatMap(({ steps }) => steps.map(({ beadMm }) => beadMm)));
+</script>
+
+<template>
+  <section ref="recipe" class="card-recipe figures" aria-label="Recipe">
+    <p class="note">{{ says }}</p>
+    <template v-for="(heap, at) in heaps" :key="heap.name">
+      <p v-if="heaps.length > 1" class="first">
+        {{ at === heaps.length - 1 ? 'Then the pile' : `${at === 0 ? 'First' : 'Then'} ${heap.name}` }}, {{ mlText(heap.ml) }}:
+      </p>
+      <ol>
+        <li v-for="step in heap.steps" :key="step.name">
+          <b>{{ partsText(step.parts) }}</b>
+          <span
+            >{{ step.name }}<span v-if="step.caution !== 'none'" class="quiet"> · {{ step.caution }}: see its label</span></span
+          >
+          <span>{{ mmText(step.beadMm) }}</span>
+          <span class="bead" :style="{ width: widthOf(step.beadMm), background: white.shown(step.paint).css }" />
+        </li>
+      </ol>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+ol {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+li {
+  display: grid;
+  grid-template-columns: 52px minmax(0, 1fr) auto;
+  column-gap: calc(2 * var(--unit));
+  line-height: 1.2;
+  padding-bottom: var(--unit);
+}
+.bead {
+  grid-column: 1 / -1;
+  height: 12px;
+}
+.first {
+  margin-top: var(--unit);
+  font-weight: 700;
+}
+.note {
+  font-size: var(--size-note);
+}
+</style>

@@ -1,0 +1,330 @@
+<script setup lang="ts">
+import { mdiDeleteOutline, mdiExportVariant, mdiEyedropper, mdiPrinterOutline, mdiRecycle } from '@mdi/js';
+import {
+  colourName,
+  paintOfCard,
+  relativeTemperatureWord,
+  stepsOf,
+  temperatureWord,
+  valueOfLightness,
+  type Basis,
+  type Lab,
+} from '@dusk/core';
+import type { CardDto, UseDto } from '@dusk/wire';
+import { labOfDto } from '@dusk/wire/written';
+import { computed, ref, shallowRef, watch } from 'vue';
+import { useRouter } from 'vue-router';
+import { moment, valueDifference } from '../chips/words.ts';
+import type { Remade } from '../engine/proposal.ts';
+import RemakeSheet from '../mixing/RemakeSheet.vue';
+import { useWhite } from '../mixing/white.ts';
+import { usePaintings } from '../paintings/paintings.ts';
+import EditableName from '../shell/EditableName.vue';
+import { useSettings } from '../shell/settings.ts';
+import { useShortcuts } from '../shell/useShortcuts.ts';
+import { useStudio } from '../studio/useStudio.ts';
+import { useTubes } from '../tubes/tubes.ts';
+import CardRecipe from './CardRecipe.vue';
+import { paintedCard, readingOf, useCards } from './cards.ts';
+import DabSheet from './DabSheet.vue';
+import OutSheet from './OutSheet.vue';
+import PrintSheet from './PrintSheet.vue';
+
+/** A card as it was made, and beside it what it would be today. */
+const props = defineProps<{ card: CardDto }>();
+const router = useRouter();
+const cards = useCards();
+const paintings = usePaintings();
+const settings = useSettings();
+const studio = useStudio();
+const tubes = useTubes();
+const white = useWhite();
+
+const reading = computed(() => readingOf(props.card));
+const painted = computed(() => paintedCard(props.card));
+const ml = ref(props.card.ml);
+const heaps = computed(() => {
+  const of = (source: unknown) => painted.value.tubes.find(({ key }) => key === (source as { readonly tube: string }).tube)!;
+  return stepsOf(props.card.recipe, ml.value, {
+    paintOf: of,
+    nameOf: (source) => of(source).name,
+    handlingOf: of,
+    cautionOf: (source) => of(source).caution,
+  });
+});
+
+/** Colours of a card side by side, each by what it is. */
+const fields = computed((): { says: string; lab: Lab }[] => {
+  const { target, predicted, seen, dab } = props.card;
+  return [
+    ...(target ? [{ says: 'meant', lab: labOfDto(target) }] : []),
+    { says: 'reckoned', lab: labOfDto(predicted) },
+    ...(seen ? [{ says: 'came out', lab: labOfDto(seen) }] : []),
+    ...(dab ? [{ says: 'your dab', lab: labOfDto(dab.lab) }] : []),
+    ...(today.value ? [{ says: 'today', lab: today.value.lab }] : []),
+  ];
+});
+const today = computed(() => cards.today(props.card));
+/** What stands today for each of its tubes. */
+const stands = computed(() => {
+  const by = cards.standIns(props.card);
+  return props.card.tubes.map((tube) => {
+    const stand = by.get(tube.key);
+    return { ...tube, stand, own: stand && tubes.byId.get(stand.tubeId) };
+  });
+});
+const apart = (one: Lab, other: Lab): string => {
+  const value = valueOfLightness(Math.max(0, one[0])) - valueOfLightness(Math.max(0, other[0]));
+  const warmth = settings.temperatureOf(one) - settings.temperatureOf(other);
+  return `${valueDifference(value)}, ${relativeTemperatureWord(warmth)}`;
+};
+const SAME = 0.5;
+const changed = computed(() => {
+  if (!today.value) return 'One of its tubes has nothing here to stand for it.';
+  const { lab, difference } = today.value;
+  if (difference < SAME) return 'With today’s tubes it is what it was then.';
+  return `With today’s tubes: ${apart(lab, labOfDto(props.card.predicted))}, ΔE ${difference.toFixed(1)}.`;
+});
+/** Those for which another tube stands. */
+const others = computed(() => stands.value.filter(({ name, stand, own }) => stand?.by !== 'pigment' || own?.name !== name));
+const likeOnly = computed(() => stands.value.filter(({ stand }) => stand?.by === 'colour'));
+
+const used = shallowRef<readonly UseDto[]>([]);
+watch(
+  () => [props.card.id, studio.rows.piles.size] as const,
+  async ([id]) => {
+    const story = await studio.ask('card', id);
+    if (story?.card.id === props.card.id) used.value = story.used;
+  },
+  { immediate: true },
+);
+
+const BASES: Readonly<Record<Basis, string>> = {
+  typical: 'typical tubes',
+  learnt: 'tubes as piles have taught them',
+  fitted: 'fitted tubes',
+  measured: 'measured tubes',
+};
+const where = computed(() =>
+  [
+    [props.card.thing, props.card.zone].filter(Boolean).join(', '),
+    props.card.painting,
+    moment(props.card.createdAt),
+    props.card.light && `looked at by ${props.card.light}`,
+    props.card.film === 'full' ? '' : props.card.film,
+    props.card.medium,
+  ].filter(Boolean),
+);
+
+const remaking = ref(false);
+const printing = ref(false);
+const goingOut = ref(false);
+const dabbing = ref(false);
+const original = computed(() => paintOfCard(painted.value));
+const use = (): Promise<boolean> => cards.use(props.card, ml.value);
+const take = (remade: Remade): Promise<boolean> => cards.useRemade(props.card, remade, ml.value);
+async function putAway(): Promise<void> {
+  if (await cards.remove(props.card)) await router.replace({ name: 'cards', params: {} });
+}
+const note = ref(props.card.note);
+const saveNote = (): void => {
+  if (note.value !== props.card.note) void cards.change(props.card, { note: note.value.slice(0, 2000) }, 'Noted on the card');
+};
+const choose = (key: string, tubeId: string): Promise<boolean> =>
+  cards.change(
+    props.card,
+    { stands: Object.entries({ ...props.card.stands, [key]: tubeId }).map(([one, id]) => ({ key: one, tubeId: id })) },
+    `${tubes.byId.get(tubeId)?.name} stands for it`,
+  );
+useShortcuts(() => [
+  { key: 'u', run: () => void use() },
+  { key: 'p', run: () => (printing.value = true) },
+  { key: 'r', run: () => (remaking.value = true) },
+  { key: 'd', run: () => (dabbing.value = true) },
+]);
+</script>
+
+<template>
+  <article class="open-card" data-test="open-card">
+    <RouterLink class="back" :to="{ name: 'cards', params: {} }">To the list</RouterLink>
+    <header>
+      <b class="value figures">{{ settings.valueText(reading.value) }}</b>
+      <EditableName
+        :name="card.name"
+        label="Name of the card"
+        :most="120"
+        :on-rename="(name) => cards.change(card, { name }, `Called it “${name}”`)"
+      />
+      <v-btn :icon="mdiPrinterOutline" aria-label="Print it" title="Print it (p)" @click="printing = true" />
+      <v-btn :icon="mdiEyedropper" aria-label="Say how your dab looks" title="Say how your dab looks (d)" @click="dabbing = true" />
+      <v-btn :icon="mdiExportVariant" aria-label="The card to a file" title="To a file" @click="goingOut = true" />
+      <v-btn :icon="mdiDeleteOutline" aria-label="Put the card away" title="Put it away" @click="putAway" />
+    </header>
+    <div class="fields squints">
+      <div
+        v-for="field in fields"
+        :key="field.says"
+        class="chip"
+        :style="{ background: white.shown(field.lab).css }"
+        :data-chip="field.says"
+      />
+    </div>
+    <div class="fields says">
+      <span v-for="field in fields" :key="field.says">{{ field.says }}</span>
+    </div>
+    <p class="figures">
+      {{ temperatureWord(settings.temperatureOf(reading.lab)) }}, {{ colourName(reading.lab) }}, {{ reading.munsell
+      }}<template v-if="card.seen"
+        >. It came out {{ apart(labOfDto(card.seen), labOfDto(card.predicted)) }} beside what was reckoned</template
+      >.
+    </p>
+    <p class="quiet figures">{{ where.join(' · ') }}</p>
+    <p class="quiet">
+      Reckoned from {{ BASES[card.basis] }}<template v-if="card.steadiness > 2">; a little too much of one thing shows</template>.
+    </p>
+    <div class="use">
+      <label class="amount figures"
+        >ml <input v-model.number="ml" type="number" min="0.1" max="500" step="0.5" aria-label="How much, ml"
+      /></label>
+      <button
+        type="button"
+        class="main-key"
+        :disabled="!paintings.onEasel || !today"
+        :aria-label="`Use ${card.name} in the painting on the easel`"
+        @click="use"
+      >
+        Use it <kbd>u</kbd>
+      </button>
+      <v-btn v-if="paintings.onEasel" variant="outlined" :prepend-icon="mdiRecycle" @click="remaking = true"
+        >From these tubes&ensp;<kbd>r</kbd></v-btn
+      >
+    </div>
+    <CardRecipe :heaps="heaps" />
+    <section aria-label="Today" class="today" data-test="today">
+      <p :class="{ strong: likeOnly.length > 0 }">{{ changed }}</p>
+      <ul v-if="others.length > 0" class="figures">
+        <li v-for="tube in others" :key="tube.key">
+          <span class="dab" :style="{ background: tube.own ? white.shown(tube.own.masstone).css : 'none' }" />
+          <span
+            >{{ tube.name
+            }}<template v-if="tube.own && tube.own.name !== tube.name">
+              : {{ tube.own.name }}<span class="quiet">{{ tube.stand?.by === 'colour' ? ', only a like colour' : '' }}</span></template
+            ></span
+          >
+          <select
+            :value="tube.stand?.tubeId"
+            :aria-label="`What stands for ${tube.name}`"
+            @change="choose(tube.key, ($event.target as HTMLSelectElement).value)"
+          >
+            <option v-for="one in tubes.all" :key="one.id" :value="one.id">{{ one.name }}, {{ one.maker || 'generic' }}</option>
+          </select>
+        </li>
+      </ul>
+    </section>
+    <label class="noted"
+      ><span class="for-readers">Note</span>
+      <textarea v-model="note" rows="2" maxlength="2000" placeholder="A note" @blur="saveNote" />
+    </label>
+    <section v-if="used.length > 0" aria-label="Where it was used">
+      <h2>Used</h2>
+      <p v-for="one in used" :key="one.pileId" class="figures">
+        <RouterLink v-if="one.paintingId" :to="{ name: 'mixing', params: { paintingId: one.paintingId, pileId: one.pileId } }"
+          >{{ one.name }}, {{ one.painting }}</RouterLink
+        >
+        <span class="quiet">, {{ moment(one.at) }}</span>
+      </p>
+    </section>
+    <RemakeSheet :id="card.id" v-model="remaking" :name="card.name" :paint="original" :on-taken="take" />
+    <PrintSheet v-model="printing" :title="card.name" :of="{ cardIds: [card.id], ml }" :sheets="['cards', 'kit']" />
+    <OutSheet v-model="goingOut" :title="card.name" :of="{ cardIds: [card.id] }" />
+    <DabSheet v-model="dabbing" :card="card" />
+  </article>
+</template>
+
+<style scoped>
+.open-card {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: calc(1.5 * var(--unit));
+  line-height: 1.25;
+  align-content: start;
+}
+header {
+  display: grid;
+  grid-template-columns: auto minmax(0, 1fr) repeat(4, auto);
+  gap: 0 var(--unit);
+  align-items: center;
+}
+.value {
+  font-size: var(--size-value, 2rem);
+  padding-right: calc(2 * var(--unit));
+}
+.fields {
+  display: grid;
+  grid-auto-flow: column;
+  grid-auto-columns: minmax(0, 1fr);
+}
+.chip {
+  height: clamp(56px, 13vh, 112px);
+}
+.says {
+  font-size: var(--size-note);
+}
+.use {
+  display: flex;
+  flex-wrap: wrap;
+  gap: calc(2 * var(--unit));
+  align-items: center;
+}
+.amount input {
+  width: 84px;
+  min-height: 44px;
+  font-size: var(--size-lead);
+  border-bottom: 1px solid currentColor;
+}
+.today ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.today li {
+  display: grid;
+  grid-template-columns: 26px minmax(0, 1fr) auto;
+  gap: calc(2 * var(--unit));
+  align-items: center;
+  min-height: 30px;
+  line-height: 1.15;
+}
+.dab {
+  height: 20px;
+}
+.today select {
+  min-height: 44px;
+  max-width: 190px;
+  color: inherit;
+  background: var(--surround);
+  border-bottom: 1px solid currentColor;
+  font-size: var(--size-note);
+}
+.strong {
+  font-weight: 700;
+}
+textarea {
+  width: 100%;
+  color: inherit;
+  background: transparent;
+  border-bottom: 1px solid currentColor;
+  min-height: 44px;
+}
+.back {
+  display: none;
+}
+@media (orientation: portrait), (max-width: 1000px) {
+  .back {
+    display: inline-flex;
+    min-height: 44px;
+    align-items: center;
+    color: inherit;
+  }
+}
+</style>

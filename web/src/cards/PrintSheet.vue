@@ -1,0 +1,105 @@
+<script setup lang="ts">
+import type { SheetKind, SheetWanted, PaperSize } from '@dusk/wire';
+import { useLocalStorage } from '@vueuse/core';
+import { ref } from 'vue';
+import Sheet from '../controls/Sheet.vue';
+import { sheetUrl } from '../studio/api.ts';
+
+/** Which sheet, on which paper: a press opens it, at its true size. */
+const open = defineModel<boolean>({ required: true });
+const props = defineProps<{
+  title: string;
+  of: Omit<{ [K in keyof SheetWanted]: SheetWanted[K] }, 'sheet' | 'paper'>;
+  sheets: readonly SheetKind[];
+  /** Palettes a lesson's readers may have. */
+  palettes?: readonly { readonly id: string; readonly name: string }[];
+}>();
+const PAPERS: Readonly<Record<SheetKind, readonly PaperSize[]>> = {
+  cards: ['A6', 'A4', 'Letter'],
+  row: ['A4', 'Letter'],
+  kit: ['A4', 'Letter'],
+  chart: ['A4', 'Letter'],
+  painting: ['A4', 'Letter'],
+  order: ['A4', 'Letter', 'A6'],
+  'painting-kit': ['A4', 'Letter'],
+  lesson: ['A4', 'Letter'],
+};
+const NAMES: Readonly<Record<SheetKind, readonly [title: string, says: string]>> = {
+  cards: ['Card', 'Beads to squeeze along, a square for your dab'],
+  row: ['In a row', 'All of them touching, then one after the other'],
+  kit: ['To take along', 'Which tubes, how many beads, on one page'],
+  chart: ['Chart', 'Every pair of the palette in steps that look even'],
+  painting: ['The painting', 'Picture, piles from dark to light, then each with its beads'],
+  order: ['To mix', 'What is planned, in the order to mix it'],
+  'painting-kit': ['To take along', 'Which tubes, how many beads, on one page'],
+  lesson: ['A lesson', 'Piles, stages and pictures, with a column for readers’ own tubes'],
+};
+const last = useLocalStorage<string>('dusk.paper', '');
+const paletteId = ref('');
+function print(sheet: SheetKind, paper: PaperSize): void {
+  last.value = `${sheet} ${paper}`;
+  const wanted = {
+    ...props.of,
+    sheet,
+    paper,
+    ...(sheet === 'painting' && { pictures: true }),
+    ...(sheet === 'lesson' && paletteId.value && { paletteId: paletteId.value }),
+  };
+  window.open(sheetUrl(wanted), '_blank', 'noopener');
+  open.value = false;
+}
+</script>
+
+<template>
+  <Sheet v-model="open" :label="`Print ${title}`" judging>
+    <h2>Print {{ title }}</h2>
+    <div v-for="sheet in sheets" :key="sheet" class="sheet-kind">
+      <div>
+        <b>{{ NAMES[sheet][0] }}</b><br /><span class="quiet">{{ NAMES[sheet][1] }}</span>
+        <label v-if="sheet === 'lesson' && palettes" class="own"
+          >their tubes
+          <select v-model="paletteId">
+            <option value="">left empty</option>
+            <option v-for="palette in palettes" :key="palette.id" :value="palette.id">{{ palette.name }}</option>
+          </select></label
+        >
+      </div>
+      <div class="papers">
+        <v-btn
+          v-for="paper in PAPERS[sheet]"
+          :key="paper"
+          :variant="last === `${sheet} ${paper}` ? 'flat' : 'outlined'"
+          :aria-label="`${NAMES[sheet][0]} on ${paper}`"
+          @click="print(sheet, paper)"
+          >{{ paper }}</v-btn
+        >
+      </div>
+    </div>
+    <p class="quiet">Print at 100 %, not fitted to the page: a line on each sheet is 100 mm long.</p>
+    <div class="foot-keys"><v-btn @click="open = false">Not now</v-btn></div>
+  </Sheet>
+</template>
+
+<style scoped>
+.sheet-kind {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: calc(3 * var(--unit));
+  align-items: center;
+  line-height: 1.2;
+}
+.papers {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: flex-end;
+  gap: calc(2 * var(--unit));
+}
+.own {
+  display: block;
+}
+.own select {
+  min-height: 44px;
+  color: inherit;
+  border-bottom: 1px solid currentColor;
+}
+</style>
