@@ -1,5 +1,6 @@
+import { readFileSync } from 'node:fs';
 import { expect } from 'chai';
-import type { CardDto, CardsFound } from '@dusk/wire';
+import type { CardDto, CardsFound, SetDto } from '@dusk/wire';
 import type { Page } from 'playwright-core';
 import { Hand } from './hand.ts';
 import { Sitting, soon } from './studio.ts';
@@ -16,9 +17,15 @@ describe('cards, on the page', () => {
   afterEach(() => expect(sitting.faults).to.deep.equal([]));
   const kept = async (): Promise<readonly CardDto[]> =>
     ((await (await fetch(`${sitting.running.address}api/cards-found`)).json()) as CardsFound).cards;
+  const sets = async (): Promise<readonly SetDto[]> =>
+    ((await (await fetch(`${sitting.running.address}api/sets`)).json()) as { rows: { sets: SetDto[] } }).rows.sets;
+  const found = (says: string) => page.locator('[data-test=found]', { hasText: says }).waitFor();
+  const place = () => page.getByRole('link', { name: 'Cards' }).click();
+  const lines = () => page.locator('[data-test=card]');
+  const openCard = () => page.locator('[data-test=open-card]');
 
   it('say what they are for while there are none', async () => {
-    await page.getByRole('link', { name: 'Cards' }).click();
+    await place();
     await page.getByText('No cards yet').waitFor();
     await page.goBack();
   });
@@ -39,46 +46,156 @@ describe('cards, on the page', () => {
     expect(light!.seen, 'how it looked').to.not.equal(null);
   });
 
-  it('are found by value first, and by words', async () => {
-    await page.getByRole('link', { name: 'Cards' }).click();
-    await page.locator('[data-test=card]').nth(1).waitFor();
-    expect(await page.locator('[data-test=card] h2').allInnerTexts()).to.satisfy(
-      (all: string[]) => /copper/.test(all[0]!) && /wall/.test(all[1]!),
-    );
+  it('are found by value first, by words, by temperature and by tubes', async () => {
+    await place();
+    await found('2 of 2');
+    expect(await lines().allInnerTexts()).to.satisfy((all: string[]) => /copper/.test(all[0]!) && /wall/.test(all[1]!));
     await page.getByLabel('value from').fill('5');
-    expect(await page.locator('[data-test=found]').innerText()).to.equal('1 of 2');
+    await found('1 of 2');
     await page.getByLabel('value from').fill('0');
-    await page.locator('[data-test=find-words]').fill('viridian copper');
-    await soon(async () => (await page.locator('[data-test=card]').count()) === 1, 'by tube and thing');
+    await page.locator('[data-test=find-words]').fill('oxide copper');
+    await soon(async () => (await lines().count()) === 1, 'by tube and thing');
     await page.locator('[data-test=find-words]').fill('nowhere');
-    await soon(async () => (await page.locator('[data-test=card]').count()) === 0, 'nothing');
-    await page.locator('[data-test=find-words]').fill('');
+    await found('0 of 2');
+    await page.getByRole('button', { name: 'Look at all of them' }).first().click();
+    await found('2 of 2');
+    await page.getByText('tubes in and out').click();
+    await page.getByRole('button', { name: 'Titanium white' }).click();
+    await found('1 of 2');
+    await page.getByRole('button', { name: 'with Titanium white' }).click();
+    await soon(async () => /copper/.test(await lines().first().innerText()), 'without white');
+    await page.getByRole('button', { name: 'without Titanium white' }).click();
+    await found('2 of 2');
+    await page.getByText('but for one').click();
+    await found('0 of 2');
+    await page.getByText('any tubes').click();
+    await found('2 of 2');
   });
 
-  it('are used in another painting in two actions, from today’s tubes', async () => {
+  it('are found by pointing at a colour, in two actions', async () => {
+    await sitting.openReference();
+    await sitting.pointAt(0.3, 0.5);
+    await sitting.pointAt(0.301, 0.5);
+    await page.locator('[data-test=recipe]').waitFor();
+    const hand = new Hand(page);
+    // One to point where there is no hover, one to ask.
+    hand.actions++;
+    await hand.key('/');
+    await page.locator('[data-test=near]').waitFor();
+    await found('2 of 2');
+    expect(hand.actions).to.equal(2);
+    expect(await lines().first().innerText()).to.match(/copper/);
+    await page.getByRole('button', { name: 'Near no colour' }).click();
+    await page.locator('[data-test=near-written]').fill('5Y 7/2');
+    await page.keyboard.press('Enter');
+    await soon(async () => /wall/.test(await lines().first().innerText()), 'near what was written');
+    await page.getByRole('button', { name: 'Look at all of them' }).first().click();
+  });
+
+  it('are used in another painting in two actions, from today’s tubes, and say where', async () => {
     await sitting.openReference('Courtyard, washing day');
     const { paintingId } = sitting;
     const before = (await sitting.rows(paintingId)).piles!.length;
+    await place();
     const hand = new Hand(page);
     hand.actions++;
-    await page.getByRole('link', { name: 'Cards' }).click();
+    await lines().first().click();
+    await openCard().waitFor();
     await hand.press('Use copper, body in the painting on the easel');
     await page.getByRole('heading', { name: 'Pile copper, body' }).waitFor();
     expect(hand.actions).to.equal(2);
     await soon(async () => (await sitting.rows(paintingId)).piles!.length === before + 1, 'a pile is planned');
     const [card] = await kept();
     const pile = (await sitting.rows(paintingId)).piles!.find(({ name }) => name === 'copper, body')!;
+    expect(pile.cardId).to.equal(card!.id);
     expect(pile.plan.heaps.map(({ ingredients }) => ingredients.map(({ parts }) => parts))).to.deep.equal(
       card!.recipe.heaps.map(({ ingredients }) => ingredients.map(({ parts }) => parts)),
     );
     expect(Math.abs(pile.predicted.lab.L - card!.predicted.L)).to.be.below(3);
+    await page.goBack();
+    await openCard().getByRole('link', { name: 'copper, body, Courtyard, washing day' }).waitFor();
   });
 
-  it('stay as they were, are put away, and come back', async () => {
-    await page.getByRole('link', { name: 'Cards' }).click();
-    await page.getByRole('button', { name: 'Put the card copper, body away' }).click();
-    await soon(async () => (await kept()).length === 1, 'put away');
+  it('are mixed from the palette on the easel, and part under each lamp as is told', async () => {
+    await openCard().waitFor();
+    await page.keyboard.press('r');
+    const first = page.locator('[data-test=remade]').first();
+    await first.waitFor();
+    expect(await first.innerText()).to.match(/ΔE/);
+    await first.getByRole('button', { name: /^Remake it as/ }).click();
+    await page.getByRole('heading', { name: 'Pile copper, body' }).waitFor();
+    await page.goBack();
+  });
+
+  it('print in two actions', async () => {
+    await openCard().waitFor();
+    const hand = new Hand(page);
+    await hand.key('p');
+    const opening = sitting.context.waitForEvent('page');
+    await hand.press('Card on A6');
+    const url = (await opening).url();
+    expect(hand.actions).to.equal(2);
+    await (await opening).close();
+    const wanted = JSON.parse(
+      new URL(url.startsWith('http') ? url : `${sitting.running.address}x`).searchParams.get('wanted') ?? '{}',
+    ) as object;
+    if (url.startsWith('http')) expect(wanted).to.include({ sheet: 'cards', paper: 'A6' });
+  });
+
+  it('take a real dab by nudging, and stay as they were', async () => {
+    await openCard().waitFor();
+    const [card] = await kept();
+    await page.keyboard.press('d');
+    await page
+      .getByRole('group', { name: /right half/ })
+      .getByRole('button', { name: 'lighter' })
+      .click();
+    await page.getByRole('button', { name: 'That is it' }).click();
+    await page.locator('[data-chip="your dab"]').waitFor();
+    const [now] = await kept();
+    expect(now!.dab!.lab.L).to.be.above(card!.predicted.L);
+    expect(now!.predicted).to.deep.equal(card!.predicted);
+    expect(now!.recipe).to.deep.equal(card!.recipe);
+  });
+
+  it('are kept together as a set, of a layer and of a palette', async () => {
+    await page.getByRole('link', { name: 'Mixing' }).click();
+    await page.getByRole('button', { name: 'Cards of this layer' }).click();
+    await soon(async () => (await sets()).some(({ kind }) => kind === 'layer'), 'a set of the layer');
+    await page.getByLabel('Name of the set').waitFor();
+    const [layer] = await sets();
+    await found(`${layer!.cardIds.length} of`);
+    await page.getByRole('link', { name: 'Palettes' }).click();
+    await page.getByRole('button', { name: 'Cards of every pair' }).click();
+    await soon(async () => (await sets()).some(({ kind }) => kind === 'palette'), 'a set of the palette');
+    const set = (await sets()).find(({ kind }) => kind === 'palette')!;
+    expect(set.cardIds).to.have.length(21);
+    await page.getByRole('button', { name: 'Put the set away; its cards stay' }).click();
+    await soon(async () => (await sets()).length === 1, 'put away');
+  });
+
+  it('go to a file that holds them', async () => {
+    await place();
+    await page.getByRole('button', { name: /layer 1/ }).click();
+    await page.getByRole('button', { name: 'The set to a file' }).click();
+    const loading = page.waitForEvent('download');
+    await page.getByRole('link', { name: 'Cards, to a file' }).click();
+    const file = await (await loading).path();
+    const json = JSON.parse(readFileSync(file, 'utf8')) as { format: string; cards: object[]; sets: object[] };
+    expect(json.format).to.equal('auburn-dusk-cards');
+    expect(json.sets).to.have.length(1);
+    expect(json.cards).to.have.length((await sets())[0]!.cardIds.length);
+  });
+
+  it('are put away, and come back', async () => {
+    await page.getByRole('button', { name: 'Look at all of them' }).first().click();
+    await page.locator('[data-test=find-words]').fill('wall near');
+    await soon(async () => /wall near/.test(await lines().first().innerText()), 'the wall first');
+    await lines().first().click();
+    const before = (await kept()).length;
+    await openCard().getByRole('button', { name: 'Put the card away' }).click();
+    await soon(async () => (await kept()).length === before - 1, 'put away');
     await page.keyboard.press('Control+z');
-    await soon(async () => (await kept()).length === 2, 'back');
+    await soon(async () => (await kept()).length === before, 'back');
   });
 });

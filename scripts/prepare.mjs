@@ -59,9 +59,10 @@ function filesBelow(folder) {
 /** Builds the interface when its sources have changed since the last build. */
 export function buildPages() {
   const sources = [
-    ...['web/src', 'web/public', 'core/src', 'wire/src'].filter((f) => existsSync(join(ROOT, f))).flatMap(filesBelow),
+    ...['web/src', 'web/outing', 'web/public', 'core/src', 'wire/src'].filter((f) => existsSync(join(ROOT, f))).flatMap(filesBelow),
     'web/index.html',
     'web/vite.config.ts',
+    'web/vite.outing.config.ts',
     'package-lock.json',
   ];
   const wanted = stampOf(

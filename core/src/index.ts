@@ -98,3 +98,4 @@ export * from './formats/card.ts';
 export * from './formats/cardFile.ts';
 export * from './formats/cardTables.ts';
 export * from './formats/foreignTubes.ts';
+export * from './formats/outing.ts';

@@ -38,7 +38,7 @@ export function makeApp(studio: Studio, pages?: string, log: Logger = pino({ lev
       filter: (request, response) => !(request as Request).originalUrl.startsWith(`/api${EVENTS}`) && compression.filter(request, response),
     }),
   );
-  app.use('/api', express.json({ limit: '1mb' }), apiRoutes(studio));
+  app.use('/api', express.json({ limit: '1mb' }), apiRoutes(studio, pages));
   if (pages && existsSync(pages)) {
     app.use('/assets', express.static(join(pages, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
     app.use(express.static(pages, { maxAge: 0 }));

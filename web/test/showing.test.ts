@@ -1,6 +1,18 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { CATALOGUE, hexToLab, labOf, reflectance, valueToY, valueOfLightness, type FromTube, type Leaf, type Mixture, mlText, partsText } from '@dusk/core';
+import {
+  CATALOGUE,
+  hexToLab,
+  labOf,
+  reflectance,
+  valueToY,
+  valueOfLightness,
+  type FromTube,
+  type Leaf,
+  type Mixture,
+  mlText,
+  partsText,
+} from '@dusk/core';
 import { SURROUNDS, type PileDto, type StageDto } from '@dusk/wire';
 import { closeness, describe as inWords, firstName, moment, valueDifference } from '../src/chips/words.ts';
 import { surroundStyle } from '../src/chips/surround.ts';

@@ -78,9 +78,6 @@ export type Needs<N extends OperationName> = Sent<InstanceType<(typeof OPERATION
 /** An operation as it is sent: its name in `do`, and what it needs. */
 export type Operation = { [N in OperationName]: { readonly do: N } & Needs<N> }[OperationName];
 
-/** Most operations in one change. */
-export const MOST_OPERATIONS = 120;
-
 /** A change as it is sent to `POST /api/changes`: operations that are done together or not at all. */
 export interface Change {
   /** Made by the page: a change that is known is answered again, not done again. */

@@ -44,3 +44,6 @@ export const MOST_IN_SET = 400;
 
 /** Largest file of cards that is read, in bytes. */
 export const CARDS_MOST_BYTES = 32 * 1024 * 1024;
+
+/** Most operations in one change. */
+export const MOST_OPERATIONS = 120;

@@ -44,6 +44,8 @@ export const CARD_FILES = '/card-files';
 /** Where sheets are printed and where cards go out: what is wanted as JSON in the query `wanted`. */
 export const PRINTED = '/sheets';
 export const CARDS_OUT = '/cards-out';
+/** Under a painting: one page that works alone, to be taken out of the studio. */
+export const OUTING = '/outing';
 /** Where changes are heard of as they happen, and where the studio is copied. */
 export const EVENTS = '/events';
 export const COPIES = '/copies';

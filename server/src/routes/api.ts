@@ -8,6 +8,7 @@ import {
   CHANGES,
   COPIES,
   EVENTS,
+  OUTING,
   OWN_PIXELS,
   PICTURES,
   PIECE,
@@ -27,6 +28,7 @@ import { cardRoutes } from './cards.ts';
 import { oneAtATime, readPicture } from '../pictures/own.ts';
 import { readPiece } from '../pictures/piece.ts';
 import { keepPicture, ownFile, ownPixels, smallPixels, workingPixels } from '../studio/pictures.ts';
+import { outingOf, outingPage } from '../sheets/outing.ts';
 import { READING } from '../studio/reading.ts';
 import type { Studio } from '../studio/studio.ts';
 import { changeFrom } from './change.ts';
@@ -47,8 +49,8 @@ const uploads = multer({
   limits: { fileSize: UPLOAD_MOST_BYTES, files: 1, fields: 2 },
 });
 
-/** The routes under `/api`: the tables of reads and operations, served, and pictures by what they hold. */
-export function apiRoutes(studio: Studio): Router {
+/** The routes under `/api`: the tables of reads and operations, served, and pictures by what they hold. `pages` is the folder of the built interface. */
+export function apiRoutes(studio: Studio, pages?: string): Router {
   const { look, change } = studio;
   const api = Router();
 
@@ -101,6 +103,17 @@ export function apiRoutes(studio: Studio): Router {
   });
 
   api.use(cardRoutes(studio));
+
+  api.get(`/paintings/:id${OUTING}`, async (request, response) => {
+    const id = idIn(request);
+    const finish = await look((db) => outingOf(db, id, new Date().toISOString()));
+    const outing = await finish();
+    const name = `${outing.title.replace(/[^\p{L}\p{N} ,-]/gu, '_').slice(0, 80)}, to go out.html`;
+    response
+      .set('Content-Disposition', `attachment; filename*=UTF-8''${encodeURIComponent(name)}`)
+      .type('html')
+      .send(outingPage(outing, pages));
+  });
 
   api.get(EVENTS, eventsOf(studio));
 

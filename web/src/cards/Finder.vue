@@ -10,7 +10,7 @@ import { useDesk } from '../engine/useDesk.ts';
 import { lookNow, usePiles } from '../mixing/piles.ts';
 import { usePaintings } from '../paintings/paintings.ts';
 import { useSettings } from '../shell/settings.ts';
-import { useTubes } from '../tubes/tubes.ts';
+import { useTubes, type Tube } from '../tubes/tubes.ts';
 import { useCards } from './cards.ts';
 import { useFinding } from './finding.ts';
 import KeepTogether from './KeepTogether.vue';
@@ -81,7 +81,8 @@ function turn(pigment: string): void {
   if (was === undefined) by.within.push(pigment);
   else if (was === 'in') by.without.push(pigment);
 }
-const TURNS = { in: 'with', out: 'without' } as const;
+const TURNS = { any: '', in: 'with ', out: 'without ' } as const;
+const called = ({ pigment, name }: Tube): string => `${TURNS[wanted(pigment) ?? 'any']}${name}`;
 </script>
 
 <template>
@@ -141,7 +142,7 @@ const TURNS = { in: 'with', out: 'without' } as const;
         :pressed="wanted(tube.pigment) !== undefined"
         :class="wanted(tube.pigment)"
         @click="turn(tube.pigment)"
-        ><template v-if="wanted(tube.pigment)">{{ TURNS[wanted(tube.pigment)!] }} </template>{{ tube.name }}</PaintKey
+        >{{ called(tube) }}</PaintKey
       >
     </details>
     <details>

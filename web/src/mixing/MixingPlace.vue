@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiCardPlusOutline, mdiPlus, mdiPrinterOutline } from '@mdi/js';
+import { mdiCardPlusOutline, mdiPlus, mdiPrinterOutline, mdiWalk } from '@mdi/js';
 import { temperatureWord, valueOfLightness, mlText } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { MOST_LAYERS } from '@dusk/wire/limits';
@@ -19,6 +19,7 @@ import LogPile from './LogPile.vue';
 import MissingTube from './MissingTube.vue';
 import NewPile from './NewPile.vue';
 import OpenPile from './OpenPile.vue';
+import OutingSheet from './OutingSheet.vue';
 import { lookNow, usePiles } from './piles.ts';
 import { useKnown } from './useKnown.ts';
 
@@ -31,6 +32,7 @@ const logging = ref(false);
 const making = ref(false);
 const recalling = ref(false);
 const printing = ref(false);
+const goingOut = ref(false);
 const router = useRouter();
 const cards = useCards();
 const finding = useFinding();
@@ -69,6 +71,7 @@ useShortcuts(() => [
     : [
         { key: 'c', run: () => void makeCards() },
         { key: 'p', run: () => (printing.value = true) },
+        { key: 'o', run: () => (goingOut.value = true) },
       ]),
 ]);
 </script>
@@ -114,6 +117,12 @@ useShortcuts(() => [
           <v-btn v-if="planned.length > 0" variant="outlined" :to="{ name: 'easel-plan', params: { paintingId } }">All at the easel</v-btn>
           <v-btn :icon="mdiCardPlusOutline" aria-label="Cards of this layer" title="Cards of this layer (c)" @click="makeCards" />
           <v-btn :icon="mdiPrinterOutline" aria-label="Print this painting" title="Print (p)" @click="printing = true" />
+          <v-btn
+            :icon="mdiWalk"
+            aria-label="Out of doors: take it along, bring it home"
+            title="Out of doors (o)"
+            @click="goingOut = true"
+          />
         </div>
       </header>
       <nav class="grid" aria-label="Piles of this painting, dark to light">
@@ -138,6 +147,7 @@ useShortcuts(() => [
   <LogPile v-model="logging" />
   <NewPile v-model="making" />
   <MissingTube v-model="recalling" />
+  <OutingSheet v-model="goingOut" />
   <PrintSheet
     v-if="paintings.onEasel"
     v-model="printing"

@@ -33,6 +33,7 @@ const KEYS: readonly (readonly [keys: string, says: string])[] = [
   ['t', 'open pile: take the first other recipe'],
   ['c', 'open pile: make a card of it; its string, the layer, a palette: of each'],
   ['/', 'cards near what is pointed at, or near the open pile; among the cards: words to find by'],
+  ['o', 'among the piles: out of doors, take it along and bring it home'],
   ['p', 'print: a card, a set, the painting, a palette’s chart'],
   ['↑ ↓ u d b', 'among the cards: the one before, the next; use it; its dab; bring cards'],
   ['r', 'open pile: remake it from today’s tubes'],

@@ -13,7 +13,7 @@ import type {
   ReadName,
   SheetWanted,
 } from '@dusk/wire';
-import { CARD_FILES, CARDS_FOUND, CARDS_OUT, CHANGES, COPIES, PICTURES, PRINTED, READS } from '@dusk/wire/reads';
+import { CARD_FILES, CARDS_FOUND, CARDS_OUT, CHANGES, COPIES, OUTING, PICTURES, PRINTED, READS } from '@dusk/wire/reads';
 
 /** What the server said no to, as a sentence; a lost connection has status 0. */
 export class ApiError extends Error {
@@ -83,3 +83,4 @@ export function sendCards(file: File): Promise<FilePreview> {
 /** Where a sheet is printed from, and where cards go out from. */
 export const sheetUrl = (sheet: Plain<SheetWanted>): string => `/api${PRINTED}?${wanted(sheet)}`;
 export const cardsOutUrl = (cards: Plain<CardsOut>, form: CardForm): string => `/api${CARDS_OUT}?${wanted(cards)}&as=${form}`;
+export const outingUrl = (paintingId: string): string => `/api/paintings/${paintingId}${OUTING}`;

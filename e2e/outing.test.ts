@@ -1,0 +1,124 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { expect } from 'chai';
+import type { OutingReturn } from '@dusk/core';
+import type { Page } from 'playwright-core';
+import { Sitting, soon } from './studio.ts';
+
+/** The courtyard is taken out in one file, worked on with no server in reach, and brought home. */
+describe('out of doors', () => {
+  let sitting: Sitting;
+  let page: Page;
+  let outside: string;
+  let home: string;
+  before(async () => {
+    sitting = await Sitting.begin();
+    ({ page } = sitting);
+    await sitting.openReference('Courtyard, washing day');
+    await page.getByRole('link', { name: 'Mixing' }).click();
+    await page.getByRole('heading', { name: 'Piles, dark to light' }).waitFor();
+  });
+  after(() => sitting.end());
+  afterEach(() => expect(sitting.faults).to.deep.equal([]));
+
+  it('goes along as one file that asks nothing of any server', async () => {
+    await page.getByRole('button', { name: /^Out of doors/ }).click();
+    const loading = page.waitForEvent('download');
+    await page.getByRole('link', { name: 'Take it along' }).click();
+    outside = join(sitting.folder, 'out.html');
+    await (await loading).saveAs(outside);
+    const text = readFileSync(outside, 'utf8');
+    expect(text).to.not.match(/(src|href)="https?:|url\(https?:/);
+    expect(text)
+      .to.match(/data:image\/jpeg;base64/)
+      .and.match(/data:font\/woff2/);
+  });
+
+  it('takes ticks, looks and notes with no network, and keeps them through a reload', async () => {
+    const phone = await sitting.browser.newContext({
+      viewport: { width: 390, height: 844 },
+      hasTouch: true,
+      offline: true,
+      acceptDownloads: true,
+    });
+    const out = await phone.newPage();
+    const asked: string[] = [];
+    out.on('request', (request) => {
+      if (!/^(file|data|blob):/.test(request.url())) asked.push(request.url());
+    });
+    out.on('pageerror', (error) => sitting.faults.push(error.message));
+    await out.goto(`file://${outside}`);
+    await out.getByRole('heading', { name: 'Courtyard, washing day' }).waitFor();
+    expect(
+      await out
+        .locator('img')
+        .first()
+        .evaluate((img) => (img as HTMLImageElement).naturalWidth),
+    ).to.be.above(400);
+    const planned = out.locator('article', { has: out.locator('.step') });
+    const first = planned.first();
+    const steps = await first.locator('input[type=checkbox]').count();
+    for (let i = 0; i < steps; i++)
+      await first
+        .locator('input[type=checkbox]')
+        .nth(0 + i)
+        .check()
+        .catch(() => undefined);
+    const done = out.locator('article.done', { hasText: 'How it looks' }).first();
+    await done.getByRole('button', { name: 'lighter' }).click();
+    await done.locator('textarea').fill('the sun went behind a cloud');
+    await out.reload();
+    await out.locator('article.done textarea').first().waitFor();
+    expect(await out.locator('textarea').evaluateAll((all) => all.map((one) => (one as HTMLTextAreaElement).value))).to.include(
+      'the sun went behind a cloud',
+    );
+    const loading = out.waitForEvent('download');
+    await out.getByRole('button', { name: /^Take it home/ }).click();
+    home = join(sitting.folder, 'home.json');
+    await (await loading).saveAs(home);
+    expect(asked).to.deep.equal([]);
+    await phone.close();
+  });
+
+  it('comes home seen before it is kept, as one step, and only once', async () => {
+    const read = JSON.parse(readFileSync(home, 'utf8')) as OutingReturn & { format: string };
+    expect(read.format).to.equal('auburn-dusk-outing');
+    const [news] = read.news;
+    const { paintingId } = sitting;
+    const before = (await sitting.rows(paintingId)).piles!.find(({ id }) => id === news!.pileId)!;
+    await page.getByLabel('File from out of doors').setInputFiles(home);
+    const told = await page.locator('[data-test=home-news]').innerText();
+    expect(told)
+      .to.match(/a note: the sun went behind a cloud/)
+      .and.match(/looked lighter|mixed as planned/);
+    expect((await sitting.rows(paintingId)).piles!.find(({ id }) => id === news!.pileId)!.note).to.equal(before.note);
+    await page.getByRole('button', { name: 'Keep it' }).click();
+    const pile = async () => (await sitting.rows(paintingId)).piles!.find(({ id }) => id === news!.pileId)!;
+    await soon(async () => (await pile()).note.includes('the sun went'), 'the note is here');
+    expect((await pile()).stages.at(-1)!.looks.at(-1)!.kind).to.equal('words');
+    await page.getByRole('button', { name: /^Out of doors/ }).click();
+    await page.getByLabel('File from out of doors').setInputFiles(home);
+    await page.getByText('All of it is here already').waitFor();
+    await page.getByRole('button', { name: 'Not now' }).click();
+    await page.keyboard.press('Control+z');
+    await soon(async () => !(await pile()).note.includes('the sun went'), 'taken back as one step');
+  });
+
+  it('says in a sentence what does not come home', async () => {
+    await page.getByRole('button', { name: /^Out of doors/ }).click();
+    for (const [text, says] of [
+      ['{"format":', /not whole/],
+      ['{"format":"recipes"}', /none that was taken out/],
+      [
+        readFileSync(home, 'utf8').replace(/"paintingId": "[^"]*"/, `"paintingId": "${crypto.randomUUID()}"`),
+        /put that painting on the easel/,
+      ],
+    ] as const) {
+      const file = join(sitting.folder, `bad ${crypto.randomUUID()}.json`);
+      writeFileSync(file, text);
+      await page.getByLabel('File from out of doors').setInputFiles(file);
+      await page.getByRole('alert').filter({ hasText: says }).waitFor();
+    }
+    await page.getByRole('button', { name: 'Not now' }).click();
+  });
+});
