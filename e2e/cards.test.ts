@@ -66,9 +66,9 @@ describe('cards, on the page', () => {
     await soon(async () => /copper/.test(await lines().first().innerText()), 'without white');
     await page.getByRole('button', { name: 'without Titanium white' }).click();
     await found('2 of 2');
-    await page.getByText('but for one').click();
+    await page.getByLabel('but for one').check();
     await found('0 of 2');
-    await page.getByText('any tubes').click();
+    await page.getByLabel('any tubes').check();
     await found('2 of 2');
   });
 

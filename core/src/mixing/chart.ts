@@ -41,15 +41,16 @@ export function pairSteps(one: PaintCurves, other: PaintCurves, n: number): Char
     from = lab;
   }
   way += deltaE76(from, masstoneOf(other));
-  // Each step is the division nearest to its share of the way, and comes after the one before.
+  // Each step goes its share of the way that is left: where the first cannot be small enough, the others share what remains.
   const steps: ChartStep[] = [];
-  let next = 0;
-  for (let i = 1; i <= n; i++) {
-    const wanted = (way * i) / (n + 1);
-    const last = mixed.length - (n - i) - 1;
+  let [next, gone] = [0, 0];
+  for (let left = n; left >= 1; left--) {
+    const wanted = gone + (way - gone) / (left + 1);
+    const last = mixed.length - left;
     let best = next;
     for (let at = next; at <= last; at++) if (Math.abs(along[at]! - wanted) < Math.abs(along[best]! - wanted)) best = at;
     steps.push(mixed[best]!);
+    gone = along[best]!;
     next = best + 1;
   }
   return steps;
