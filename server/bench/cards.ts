@@ -91,14 +91,18 @@ const QUERIES: Readonly<Record<string, () => object>> = {
   'value, words, temperature, thing': () => ({ darkest: 2, lightest: 8, words: 'knife', temperature: 'warm', thing: one(THINGS) }),
   'nowhere at all': () => ({ words: 'nowhere' }),
 };
+const ask = async (query: object): Promise<CardsFound> =>
+  (await (await fetch(`${running.address}api/cards-found?wanted=${encodeURIComponent(JSON.stringify(query))}`)).json()) as CardsFound;
+let since = performance.now();
+await ask({});
+console.log(`all of them read again, since all are new: ${(performance.now() - since).toFixed(0)} ms`);
 console.log(`\n| what is asked | p50 ms | p95 ms | found |\n| --- | --- | --- | --- |`);
 for (const [what, query] of Object.entries(QUERIES)) {
   const took: number[] = [];
   let total = 0;
   for (let run = 0; run < RUNS; run++) {
     const at = performance.now();
-    const answer = await fetch(`${running.address}api/cards-found?wanted=${encodeURIComponent(JSON.stringify(query()))}`);
-    total = ((await answer.json()) as CardsFound).total;
+    ({ total } = await ask(query()));
     took.push(performance.now() - at);
   }
   took.sort((a, b) => a - b);
@@ -109,11 +113,11 @@ for (const [what, query] of Object.entries(QUERIES)) {
 const file = writeCards({ cards: Array.from({ length: 4000 }, (_, i) => card(i)), sets: [], palettes: [] });
 const form = new FormData();
 form.append('file', new Blob([file]), 'cards.json');
-let at = performance.now();
+since = performance.now();
 const preview = (await (await fetch(`${running.address}api/card-files`, { method: 'POST', body: form })).json()) as FilePreview;
-console.log(`\n4,000 cards, ${(file.length / 1e6).toFixed(0)} MB: looked at in ${(performance.now() - at).toFixed(0)} ms`);
-at = performance.now();
+console.log(`\n4,000 cards, ${(file.length / 1e6).toFixed(0)} MB: looked at in ${(performance.now() - since).toFixed(0)} ms`);
+since = performance.now();
 await makeChange({ do: 'bringing.add', id: crypto.randomUUID(), fileId: preview.fileId });
-console.log(`brought in ${(performance.now() - at).toFixed(0)} ms`);
+console.log(`brought in ${(performance.now() - since).toFixed(0)} ms`);
 await running.stop();
 rmSync(folder, { recursive: true, force: true });

@@ -57,19 +57,44 @@ export async function findAll(db: EntityManager): Promise<void> {
 /** More changed cards than this and all are read anew. */
 const MOST_AGAIN = 2000;
 
+/** Numbers of a card, each in a column of its own: nothing for the collector of garbage to go through. */
+const NUMBERS = ['value', 'L', 'a', 'b', 'warmRed', 'warmGreen'] as const;
+const TEXTS = ['cardId', 'words', 'thing', 'zone', 'painting', 'createdAt'] as const;
+type Numbers = { readonly [N in (typeof NUMBERS)[number]]: Float64Array };
+type Texts = { readonly [T in (typeof TEXTS)[number]]: string[] };
+
+/** Columns of all cards, by their places. */
+export interface CardColumns extends Numbers, Texts {
+  readonly count: number;
+  readonly away: Uint8Array;
+  /** Which of the distinct lists of pigments each has. */
+  readonly list: Int32Array;
+  readonly lists: readonly (readonly string[])[];
+}
+
+const ROOM = 1024;
+const roomFor = (room: number) => ({
+  numbers: Object.fromEntries(NUMBERS.map((name) => [name, new Float64Array(room)])) as unknown as Numbers,
+  away: new Uint8Array(room),
+  list: new Int32Array(room),
+});
+
 /**
  * What all cards are found by, in memory: gone through in a few milliseconds however many there are. It
  * is read from the file, and read again where a change was under way, whether that came through or not.
  */
 export class CardIndex {
   private static readonly known = new WeakMap<object, CardIndex>();
-  private rows: CardFound[] | undefined;
+  private isRead = false;
+  private room = ROOM;
+  private columns = roomFor(ROOM);
+  private texts = Object.fromEntries(TEXTS.map((name) => [name, []])) as unknown as Texts;
   private readonly places = new Map<string, number>();
   private readonly changed = new Set<string>();
-  /** Distinct lists of pigments, and which of them each row has. */
-  readonly lists: string[][] = [];
+  private readonly lists: string[][] = [];
   private readonly listAt = new Map<string, number>();
-  readonly listOf: number[] = [];
+  /** Things, zones and paintings are few: each is kept once. */
+  private readonly once = new Map<string, string>();
 
   /** The index of the studio that is being read. */
   static of({ connection }: EntityManager): CardIndex {
@@ -82,26 +107,44 @@ export class CardIndex {
     for (const id of ids) this.changed.add(id);
   }
 
+  private grow(): void {
+    const { numbers, away, list } = this.columns;
+    this.room *= 2;
+    this.columns = roomFor(this.room);
+    for (const name of NUMBERS) this.columns.numbers[name].set(numbers[name]);
+    this.columns.away.set(away);
+    this.columns.list.set(list);
+  }
+
+  private kept(text: string): string {
+    const known = this.once.get(text);
+    if (known === undefined) this.once.set(text, text);
+    return known ?? text;
+  }
+
   private put(row: CardFound): void {
-    const at = this.places.get(row.cardId) ?? this.rows!.length;
+    const at = this.places.get(row.cardId) ?? this.places.size;
+    if (at >= this.room) this.grow();
     this.places.set(row.cardId, at);
-    this.rows![at] = row;
+    for (const name of NUMBERS) this.columns.numbers[name][at] = row[name];
+    for (const name of TEXTS) this.texts[name][at] = name === 'cardId' || name === 'words' ? row[name] : this.kept(row[name]);
+    this.columns.away[at] = Number(row.away);
     let list = this.listAt.get(row.pigments);
     if (list === undefined) {
       list = this.lists.push(row.pigments.split(' ')) - 1;
       this.listAt.set(row.pigments, list);
     }
-    this.listOf[at] = list;
+    this.columns.list[at] = list;
   }
 
   /** Every card as it is now, put away or not. */
-  async read(db: EntityManager): Promise<readonly CardFound[]> {
-    if (!this.rows || this.changed.size > MOST_AGAIN) {
-      this.places.clear();
-      this.rows = [];
+  async read(db: EntityManager): Promise<CardColumns> {
+    if (!this.isRead || this.changed.size > MOST_AGAIN) {
       for (const row of await db.query<CardFound[]>('SELECT * FROM "card_found"')) this.put(row);
+      this.isRead = true;
     } else if (this.changed.size > 0) for (const row of await db.findBy(CardFound, { cardId: In([...this.changed]) })) this.put(row);
     this.changed.clear();
-    return this.rows;
+    const { numbers, away, list } = this.columns;
+    return { ...numbers, ...this.texts, away, list, lists: this.lists, count: this.places.size };
   }
 }
