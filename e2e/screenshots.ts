@@ -1,5 +1,6 @@
 // npm run screenshots: one picture of each main view, from the sample studio, into docs/screenshots.
-import { mkdirSync } from 'node:fs';
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { Sitting } from './studio.ts';
 
@@ -57,7 +58,8 @@ await shoot('piles');
 const toKeep = (await sitting.rows(sitting.paintingId)).piles!.filter(({ sampleId }) => sampleId !== null);
 await sitting.elsewhere(...toKeep.map(({ id }) => ({ do: 'card.add', id: crypto.randomUUID(), pileId: id })));
 await page.getByRole('link', { name: 'Cards' }).click();
-await page.locator('[data-test=card]').nth(3).waitFor();
+await page.locator('[data-test=card]').nth(3).click();
+await page.locator('[data-test=open-card]').waitFor();
 await shoot('cards');
 await page.getByRole('link', { name: 'Palettes' }).click();
 await shoot('palettes');
@@ -86,4 +88,10 @@ await sitting.openReference('Courtyard, washing day');
 await page.getByRole('tab', { name: 'Key' }).click();
 await page.keyboard.press('p');
 await shoot('reference-key');
+const outing = join(sitting.folder, 'out.html');
+writeFileSync(outing, await (await fetch(`${sitting.running.address}api/paintings/${sitting.paintingId}/outing`)).text());
+await page.setViewportSize({ width: 390, height: 844 });
+await page.goto(`file://${outing}`);
+await page.locator('article').first().waitFor();
+await shoot('outing');
 await sitting.end();
