@@ -232,6 +232,35 @@ describe('printed sheets', () => {
   const pilesOf = async (id: string): Promise<{ id: string; name: string }[]> =>
     ((await bench.http.get(`/api/paintings/${id}`)).body as { rows: { piles: { id: string; name: string }[] } }).rows.piles;
 
+  it('print whatever is written on them, within the paper', async () => {
+    const said = [
+      'W'.repeat(120),
+      'שלום עולם مرحبا 你好 🎨🖌️',
+      'zero\u200bwidth \u202e turned \u0301\u0301\u0301',
+      'a'.repeat(60) + ' ' + 'b'.repeat(50),
+      'tab\tand\u00a0space',
+    ];
+    const cards = said.map((name, i) =>
+      foreignCard(name, [2, 1, 1 + i], { note: `${name}\n\n${'long words '.repeat(150)}`.slice(0, 1900), thing: name.slice(0, 80) }),
+    );
+    const { fileId } = await sendCards(bench, cards);
+    await change(bench, { do: 'bringing.add', id: newId(), fileId });
+    for (const [sheet, paper] of [
+      ['cards', 'A6'],
+      ['row', 'A4'],
+      ['kit', 'Letter'],
+    ] as const) {
+      const { pages } = await print({ sheet, paper, cardIds: cards.map(({ id }) => id), ml: 500 });
+      expect(pages.length).to.be.within(1, 60);
+      for (const page of pages)
+        for (const { x, y, width, height } of page.fields) {
+          expect(Math.min(x, y)).to.be.at.least(0);
+          expect(x + width).to.be.at.most(page.widthMm);
+          expect(y + height).to.be.at.most(page.heightMm);
+        }
+    }
+  });
+
   it('say no in a sentence to what cannot be printed', async () => {
     for (const wanted of [
       {},

@@ -29,13 +29,16 @@ const HEAD = [
 ];
 
 /** The recipe in a line: `First 9 Titanium white + 1 Viridian (A); 3 Titanium white + 1 A`. */
-export function recipeLine({ recipe, tubes }: Pick<Card, 'recipe' | 'tubes'>): string {
+export function recipeLine(
+  { recipe, tubes }: Pick<Card, 'recipe' | 'tubes'>,
+  partsSaid: (parts: number) => string = (parts) => String(Number(parts.toFixed(3))),
+): string {
   const nameOf = new Map(tubes.map(({ key, name }) => [key, name]));
   const letter = (at: number): string => String.fromCharCode(65 + at);
   return recipe.heaps
     .map(({ ingredients }, at) => {
       const line = ingredients
-        .map((one) => `${Number(one.parts.toFixed(3))} ${'heap' in one ? letter(one.heap) : nameOf.get((one as { tube: string }).tube)}`)
+        .map((one) => `${partsSaid(one.parts)} ${'heap' in one ? letter(one.heap) : nameOf.get((one as { tube: string }).tube)}`)
         .join(' + ');
       return at < recipe.heaps.length - 1 ? `First ${line} (${letter(at)})` : line;
     })

@@ -18,6 +18,9 @@ const CHECK_STRIP_MM = 9;
 /** Below this share of a page nothing new begins. */
 const DEEP = 0.62;
 
+/** Lets whoever else asks the server be answered: between two mixtures of a long sheet. */
+export const othersTurn = (): Promise<void> => new Promise((turn) => setImmediate(turn));
+
 /** Sheets that are filled from above; what has no room any more begins the next. */
 export class Flow {
   readonly paper: Paper;

@@ -1,6 +1,6 @@
 import { show } from '@dusk/core';
 import { cautionsOf, inWords, RAGS, valueOn, type Saying, type SheetMixture } from './contents.ts';
-import { BODY, HEAD, SMALL, STRONG, type Flow } from './flow.ts';
+import { BODY, HEAD, othersTurn, SMALL, STRONG, type Flow } from './flow.ts';
 import { drawTitle } from './mixtures.ts';
 import { partsOnPaper } from './recipe.ts';
 
@@ -21,7 +21,7 @@ export interface LessonPile {
 const PICTURE_MM = 70;
 
 /** A few pages for readers who have other tubes: pictures, then each pile with a column for theirs. */
-export function drawLesson(
+export async function drawLesson(
   flow: Flow,
   title: string,
   said: readonly string[],
@@ -29,7 +29,7 @@ export function drawLesson(
   piles: readonly LessonPile[],
   saying: Saying,
   ownTitle: string,
-): void {
+): Promise<void> {
   const { paper, left, room } = flow;
   drawTitle(flow, title, said);
   const wide = pictures.length > 1 ? room / 2 - 2 : room;
@@ -72,6 +72,7 @@ export function drawLesson(
         paper.rule(x, flow.y, left + room, flow.y, 0.4);
       }
     flow.y = Math.max(flow.y, end) + 3;
+    await othersTurn();
   }
   const steps = piles.flatMap(({ mixture }) => mixture.heaps.flatMap((heap) => heap.steps));
   for (const caution of [...cautionsOf(steps), RAGS]) flow.text(caution, SMALL);

@@ -1,6 +1,6 @@
 import { show, type Lab } from '@dusk/core';
 import { apart, cautionsOf, inWords, valueOn, type Saying, type SheetMixture } from './contents.ts';
-import { BODY, HEAD, SMALL, TITLE, VALUE, type Flow } from './flow.ts';
+import { BODY, HEAD, othersTurn, SMALL, TITLE, VALUE, type Flow } from './flow.ts';
 import { drawRecipe } from './recipe.ts';
 
 /** The colours of a mixture side by side without a gap, and the empty square where the real dab goes. */
@@ -73,9 +73,9 @@ export function drawTitle(flow: Flow, title: string, said: readonly string[]): v
 }
 
 /** Mixtures one after the other, each with its place in the order of work. */
-export function drawList(flow: Flow, mixtures: readonly SheetMixture[], saying: Saying): void {
+export async function drawList(flow: Flow, mixtures: readonly SheetMixture[], saying: Saying): Promise<void> {
   const { paper, left, room } = flow;
-  mixtures.forEach((mixture, i) => {
+  for (const [i, mixture] of mixtures.entries()) {
     const side = 14;
     flow.need(side + 26);
     paper.rule(left, flow.y, left + room, flow.y);
@@ -91,5 +91,6 @@ export function drawList(flow: Flow, mixtures: readonly SheetMixture[], saying: 
     flow.y = Math.max(flow.y, top + side) + 1.5;
     drawRecipe(flow, mixture.heaps);
     flow.gap(1.5);
-  });
+    await othersTurn();
+  }
 }

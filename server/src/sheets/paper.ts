@@ -3,6 +3,7 @@ import { createRequire } from 'node:module';
 import type { PaperSize } from '@dusk/wire';
 import { create, type Font } from 'fontkit';
 import PDFDocument from 'pdfkit';
+import { unpacked } from './sfnt.ts';
 
 /** Points in a millimetre. */
 const MM = 72 / 25.4;
@@ -28,7 +29,9 @@ function faceOf(script: Script, weight: Weight): Face {
   const name = `${script} ${weight}`;
   const known = faces.get(name);
   if (known) return known;
-  const bytes = readFileSync(require.resolve(`@fontsource/alegreya-sans/files/alegreya-sans-${script}-${WEIGHTS[weight]}-normal.woff`));
+  const bytes = unpacked(
+    readFileSync(require.resolve(`@fontsource/alegreya-sans/files/alegreya-sans-${script}-${WEIGHTS[weight]}-normal.woff`)),
+  );
   const font = create(bytes) as Font;
   const face = { bytes, has: (point: number) => font.hasGlyphForCodePoint(point) };
   faces.set(name, face);

@@ -9,6 +9,7 @@ import { SMALL, Flow } from './flow.ts';
 import { cardMixtures, chartTubes, lessonPiles, picturesFor, pilesFound, sayingOf, tubesOfPalette, type PileFound } from './gather.ts';
 import { drawKit } from './kit.ts';
 import { drawLesson } from './lesson.ts';
+import { othersTurn } from './flow.ts';
 import { drawList, drawMixture, drawStrip, drawTitle } from './mixtures.ts';
 
 /** A sheet as it is sent: what it is called, and its bytes. */
@@ -46,22 +47,23 @@ const isTubeOf =
 const SHEETS: { readonly [S in SheetKind]: (db: EntityManager, wanted: SheetWanted) => Promise<Draw> } = {
   cards: async (db, wanted) => {
     const [saying, cards] = [await sayingOf(db), await cardMixtures(db, wanted)];
-    return drawing(wanted, cards.length === 1 ? cards[0]!.name : `${cards.length} cards`, (flow) =>
-      cards.forEach((card, i) => {
+    return drawing(wanted, cards.length === 1 ? cards[0]!.name : `${cards.length} cards`, async (flow) => {
+      for (const [i, card] of cards.entries()) {
         // Small paper is one card; larger holds as many as there is room for.
         if (i > 0 && wanted.paper === 'A6') flow.turn();
         else if (i > 0) flow.divide();
         drawMixture(flow, card, saying);
-      }),
-    );
+        await othersTurn();
+      }
+    });
   },
   row: async (db, wanted) => {
     const [saying, cards] = [await sayingOf(db), await cardMixtures(db, wanted)];
     const set = wanted.setId ? await db.findOneBy(CardSet, { id: wanted.setId }) : null;
-    return drawing(wanted, set?.name ?? `${cards.length} cards`, (flow) => {
+    return drawing(wanted, set?.name ?? `${cards.length} cards`, async (flow) => {
       drawTitle(flow, set?.name ?? 'Cards in a row', set?.note ? [set.note] : []);
       drawStrip(flow, cards, saying);
-      drawList(flow, cards, saying);
+      await drawList(flow, cards, saying);
     });
   },
   kit: async (db, wanted) => {
@@ -92,7 +94,7 @@ const SHEETS: { readonly [S in SheetKind]: (db: EntityManager, wanted: SheetWant
         [...mixtures].sort((one, other) => one.lab[0] - other.lab[0]),
         saying,
       );
-      drawList(flow, mixtures, saying);
+      await drawList(flow, mixtures, saying);
       flow.text(RAGS, SMALL);
     });
   },
@@ -100,9 +102,9 @@ const SHEETS: { readonly [S in SheetKind]: (db: EntityManager, wanted: SheetWant
     const [saying, { title, piles }] = [await sayingOf(db), await pilesFound(db, wanted)];
     const planned = wanted.pileIds ? piles : piles.filter(({ pile }) => pile.stages.length === 0);
     const shown = planned.length > 0 ? planned : piles;
-    return drawing(wanted, `${title}, in the order of mixing`, (flow) => {
+    return drawing(wanted, `${title}, in the order of mixing`, async (flow) => {
       drawTitle(flow, title, [`${shown.length} ${shown.length === 1 ? 'pile' : 'piles'} in the order to mix them`]);
-      drawList(
+      await drawList(
         flow,
         shown.map(({ mixture }) => mixture),
         saying,
@@ -131,7 +133,7 @@ const SHEETS: { readonly [S in SheetKind]: (db: EntityManager, wanted: SheetWant
       const said = ['Lay your own dab beside each colour; the mixtures are a beginning.'];
       if (heldBack > 0) said.push(`${heldBack} ${heldBack === 1 ? 'picture is' : 'pictures are'} not to be passed on and left out.`);
       const shown = wanted.pictures === false ? [] : await Promise.all(pictures.slice(0, 4).map(forPaper));
-      drawLesson(flow, title, said, shown, piles, saying, ownTitle);
+      await drawLesson(flow, title, said, shown, piles, saying, ownTitle);
     });
   },
 };

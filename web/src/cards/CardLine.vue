@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { recipeLine, temperatureWord } from '@dusk/core';
+import { partsText, recipeLine, temperatureWord } from '@dusk/core';
 import type { CardDto } from '@dusk/wire';
 import { labOfDto } from '@dusk/wire/written';
 import { computed } from 'vue';
@@ -31,7 +31,7 @@ const where = computed(() => [props.card.thing, props.card.zone].filter(Boolean)
         >{{ temperatureWord(settings.temperatureOf(reading.lab)) }}, {{ reading.munsell
         }}<template v-if="where">, {{ where }}</template></span
       ><br />
-      <span class="small recipe">{{ recipeLine(paintedCard(card)) }}</span>
+      <span class="small recipe">{{ recipeLine(paintedCard(card), partsText) }}</span>
     </span>
   </RouterLink>
 </template>

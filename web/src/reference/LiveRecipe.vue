@@ -99,8 +99,12 @@ const said = refDebounced(reading, REST_MS);
         <p v-if="beside" class="beside figures" data-test="beside">
           Beside {{ beside.name }}: <strong>{{ beside.words }}</strong> <span class="quiet">({{ beside.figures }})</span>
         </p>
-        <button type="button" class="main-key keep" :disabled="!recipe" @click="emit('keep')">Keep this pile <kbd>k</kbd></button>
-        <button type="button" class="near" @click="emit('near')">Cards near it <kbd>/</kbd></button>
+        <div class="keys">
+          <button type="button" class="main-key keep" :disabled="!recipe" @click="emit('keep')">Keep this pile <kbd>k</kbd></button>
+          <button type="button" class="near" aria-label="Cards near it" title="Cards near it (/)" @click="emit('near')">
+            Cards <kbd>/</kbd>
+          </button>
+        </div>
       </div>
       <div class="mixed">
         <template v-if="recipe">
@@ -133,9 +137,14 @@ const said = refDebounced(reading, REST_MS);
 </template>
 
 <style scoped>
+.keys {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: calc(3 * var(--unit));
+  align-items: center;
+}
 .near {
   min-height: 44px;
-  align-self: start;
   text-decoration: underline;
   text-underline-offset: 3px;
 }
