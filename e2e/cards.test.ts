@@ -142,6 +142,29 @@ describe('cards, on the page', () => {
     if (url.startsWith('http')) expect(wanted).to.include({ sheet: 'cards', paper: 'A6' });
   });
 
+  it('and a lesson of the piles that are chosen, with the readers’ own tubes', async () => {
+    await page.getByRole('link', { name: 'Mixing' }).click();
+    await page.getByRole('heading', { name: 'Piles, dark to light' }).waitFor();
+    await page.keyboard.press('p');
+    await page.getByText('all piles; choose some').click();
+    const dialog = page.getByRole('dialog', { name: /^Print/ });
+    await dialog.getByRole('button', { name: 'door' }).click();
+    await dialog.getByLabel('their tubes').selectOption({ label: 'Window and lamp, six tubes' });
+    const asked = sitting.context.waitForEvent('request', (request) => request.url().includes('/api/sheets'));
+    await dialog.getByRole('button', { name: 'A lesson on A4' }).click();
+    const wanted = JSON.parse(new URL((await asked).url()).searchParams.get('wanted')!) as {
+      sheet: string;
+      pileIds: string[];
+      paletteId: string;
+    };
+    expect(wanted.sheet).to.equal('lesson');
+    expect(wanted.pileIds).to.have.length(1);
+    expect((await sitting.rows()).palettes!.map(({ id }) => id)).to.include(wanted.paletteId);
+    for (const other of sitting.context.pages().filter((one) => one !== page)) await other.close();
+    await place();
+    await lines().first().click();
+  });
+
   it('take a real dab by nudging, and stay as they were', async () => {
     await openCard().waitFor();
     const [card] = await kept();

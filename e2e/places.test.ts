@@ -60,8 +60,58 @@ describe('every place', () => {
       },
     ],
     [
+      'an open card',
+      async () => {
+        await sitting.page.getByRole('link', { name: 'Cards' }).click();
+        await sitting.page.locator('[data-test=card]').first().click();
+        await sitting.page.locator('[data-test=open-card]').waitFor();
+      },
+    ],
+    [
+      'a card to be printed',
+      async () => {
+        await sitting.page.keyboard.press('p');
+        await sitting.page.getByRole('dialog', { name: /^Print/ }).waitFor();
+      },
+    ],
+    [
+      'a dab on a card',
+      async () => {
+        await sitting.page.keyboard.press('Escape');
+        await sitting.page.keyboard.press('d');
+        await sitting.page.getByRole('dialog', { name: /^Your dab/ }).waitFor();
+      },
+    ],
+    [
+      'cards that are brought',
+      async () => {
+        await sitting.page.keyboard.press('Escape');
+        const all = encodeURIComponent('{"all":true}');
+        const file = await (await fetch(`${sitting.running.address}api/cards-out?wanted=${all}`)).text();
+        const theirs = file
+          .replaceAll(/"id":"[^"]*"/g, () => `"id":"${crypto.randomUUID()}"`)
+          .replaceAll('"pigment":"viridian"', '"pigment":""');
+        await sitting.page.keyboard.press('b');
+        const json = JSON.parse(theirs) as { sets: object[] };
+        await sitting.page
+          .getByLabel('File of cards')
+          .setInputFiles({ name: 'theirs.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify({ ...json, sets: [] })) });
+        await sitting.page.locator('[data-test=news]').waitFor();
+      },
+    ],
+    [
+      'out of doors',
+      async () => {
+        await sitting.page.keyboard.press('Escape');
+        await sitting.page.getByRole('link', { name: 'Mixing' }).click();
+        await sitting.page.getByRole('button', { name: /^Out of doors/ }).click();
+        await sitting.page.getByRole('dialog', { name: 'Out of doors' }).waitFor();
+      },
+    ],
+    [
       'a pile being put right',
       async () => {
+        await sitting.page.keyboard.press('Escape');
         await sitting.openPile(/^wall near the lamp/);
         await sitting.page.locator('[data-test=addition]').first().waitFor();
       },

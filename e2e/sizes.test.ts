@@ -63,6 +63,11 @@ for (const { name, width, height, hasTouch } of SIZES)
       const mixed = piles!.find((pile) => pile.there > 0)!;
       const planned = piles!.find((pile) => pile.stages.length === 0)!;
       const at = `painting/${paintingId}`;
+      const card = crypto.randomUUID();
+      await sitting.elsewhere(
+        { do: 'card.add', id: card, pileId: mixed.id },
+        { do: 'card.add', id: crypto.randomUUID(), pileId: planned.id },
+      );
       for (const place of [
         'paintings',
         'tubes',
@@ -71,6 +76,8 @@ for (const { name, width, height, hasTouch } of SIZES)
         `${at}/mixing`,
         `${at}/mixing/${mixed.id}`,
         `${at}/mixing/${planned.id}`,
+        'cards',
+        `cards/${card}`,
       ]) {
         await sitting.open(place);
         await page.waitForTimeout(400);

@@ -8,7 +8,7 @@ const SCHEMA = JSON.parse(readFileSync(new URL('../../docs/cards.schema.json', i
 function aCard(): Card {
   const tubes = ['titanium-white', 'viridian'].map((slug) => {
     const { name, colourIndex, caution, density, K, S } = CATALOGUE.get(slug)!;
-    return { key: slug, name, pigment: slug, colourIndex, caution, density, nozzleMm: 6, K, S };
+    return { key: slug, name, pigment: slug, colourIndex, caution, density, nozzleMm: 6, basis: 'typical' as const, K, S };
   });
   const recipe = mixtureOf([
     { tube: 'titanium-white', parts: 5 },
@@ -32,6 +32,7 @@ function aCard(): Card {
     medium: '',
     basis: 'typical',
     steadiness: 1,
+    within: 3,
     madeAt: '2026-03-01T10:00:00Z',
   };
 }

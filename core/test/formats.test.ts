@@ -31,7 +31,7 @@ import {
 
 const tube = (slug: string): CardTube => {
   const { name, colourIndex, caution, density, K, S } = CATALOGUE.get(slug)!;
-  return { key: slug, name, pigment: slug, colourIndex, caution, density, nozzleMm: 6, K, S };
+  return { key: slug, name, pigment: slug, colourIndex, caution, density, nozzleMm: 6, basis: 'typical', K, S };
 };
 /** A body let into white: three heaps. */
 const RECIPE: Mixture = {
@@ -75,6 +75,7 @@ function aCard(more: Partial<Card> = {}): Card {
     medium: '',
     basis: 'learnt',
     steadiness: 0.8,
+    within: 3.1,
     madeAt: '2026-02-03T10:20:00Z',
     ...more,
     recipe,
@@ -170,7 +171,14 @@ describe('a file of cards', () => {
     const sets = [{ id: 'a set', name: 'the jug', kind: 'string' as const, note: '', cards: [card.id] }];
     const palettes = [{ id: 'a palette', name: 'Lamp', tubes: card.tubes }];
     const read = readCards(writeCards({ cards: [card], sets, palettes }));
-    expect(read.cards[0]).to.deep.include({ dab: card.dab, light: card.light, film: 'full', basis: 'learnt', steadiness: 0.8 });
+    expect(read.cards[0]).to.deep.include({
+      dab: card.dab,
+      light: card.light,
+      film: 'full',
+      basis: 'learnt',
+      steadiness: 0.8,
+      within: 3.1,
+    });
     expect(read.sets).to.deep.equal(sets);
     expect(read.palettes[0]!.tubes.map(({ name }) => name)).to.deep.equal(card.tubes.map(({ name }) => name));
     expect(written(card, { ...card, id: 'another' }).tubes, 'each tube once').to.have.length(3);
@@ -187,9 +195,9 @@ describe('a file of cards', () => {
 
   it('of a form before sets and trust is read all the same', () => {
     const { format, version, cards, tubes } = written(aCard());
-    for (const name of ['light', 'film', 'medium', 'basis', 'steadiness']) delete cards[0]![name];
+    for (const name of ['light', 'film', 'medium', 'basis', 'steadiness', 'within']) delete cards[0]![name];
     const [card] = readCards(JSON.stringify({ format, version, cards, tubes })).cards;
-    expect(card).to.include({ light: '', film: '', basis: 'typical', steadiness: 0 });
+    expect(card).to.include({ light: '', film: '', basis: 'typical', steadiness: 0, within: 0 });
   });
 
   it('keeps what it does not know apart, and says so', () => {

@@ -20,7 +20,10 @@ const one = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length
 const TUBES = new Map(
   [...CATALOGUE.values()].map(({ slug, name, colourIndex, caution, density, K, S }): [string, CardTube] => {
     const round = (curve: Float64Array): Float64Array => curve.map((v) => Number(v.toPrecision(7)));
-    return [slug, { key: slug, name, pigment: slug, colourIndex, caution, density, nozzleMm: 6, K: round(K), S: round(S) }];
+    return [
+      slug,
+      { key: slug, name, pigment: slug, colourIndex, caution, density, nozzleMm: 6, basis: 'typical', K: round(K), S: round(S) },
+    ];
   }),
 );
 const THINGS = ['jug', 'wall', 'sheet', 'hat', 'reed', 'door', 'sky', 'paving'];
@@ -48,6 +51,7 @@ function card(at: number): Card {
     medium: '',
     basis: 'typical',
     steadiness: 1,
+    within: 3,
     madeAt: new Date(Date.UTC(2020 + Math.floor(random() * 6), Math.floor(random() * 12), 1)).toISOString(),
   };
 }

@@ -5,7 +5,7 @@ import { newId, type Bench } from './studio.ts';
 /** A tube of another studio. */
 export const foreignTube = (pigment: string, name = CATALOGUE.get(pigment)!.name): CardTube => {
   const { colourIndex, caution, density, K, S } = CATALOGUE.get(pigment)!;
-  return { key: pigment, name, pigment, colourIndex, caution, density, nozzleMm: 8, K, S };
+  return { key: pigment, name, pigment, colourIndex, caution, density, nozzleMm: 8, basis: 'typical', K, S };
 };
 
 /** A card of another studio: white and two tubes more, in some parts. */
@@ -33,6 +33,7 @@ export function foreignCard(
     medium: '',
     basis: 'typical',
     steadiness: 1,
+    within: 3,
     madeAt: '2026-05-04T08:00:00Z',
     ...more,
   };

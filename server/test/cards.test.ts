@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { checkCard, deltaE00, leavesOf, masstoneOf, paintOfCard, type Card } from '@dusk/core';
+import { checkCard, deltaE00, leavesOf, masstoneOf, paintOfCard, trustInMixture, type Card } from '@dusk/core';
 import { labOfDto, type CardDto, type CardsFound, type Operation, type PaintingDto, type PileDto } from '@dusk/wire';
 import { aPainting, aPile, change, idOf, mixed, newId, openBench, refused, seen, send, type Bench } from './studio.ts';
 
@@ -78,6 +78,27 @@ describe('cards', () => {
       ({ source }) => (source as { tube: string }).tube === card.tubes.find(({ pigment }) => pigment === 'cadmium-red')!.key,
     )!.share;
     expect(share).to.be.closeTo(0.2 / 4.2, 0.001);
+  });
+
+  it('of a pile whose plan became another after it was mixed say what lies there', async () => {
+    const pile = await aPile(bench, painting.id);
+    await change(bench, mixed(bench, pile.id, { 'titanium-white': 3.6, 'ultramarine-blue': 0.4 }));
+    const plan = { form: 1, heaps: [{ ingredients: [{ tube: idOf(bench, 'cadmium-red'), parts: 1 }] }] };
+    await change(bench, { do: 'pile.change', id: pile.id, version: 1, plan } as unknown as Operation);
+    const card = await make(pile.id);
+    checkCard(asCard(card));
+    expect(names(card)).to.deep.equal(['titanium-white', 'ultramarine-blue']);
+  });
+
+  it('say how sure they are, and what each tube’s curves rested on', async () => {
+    const pile = await aPile(bench, painting.id);
+    const card = await make(pile.id);
+    expect(card.tubes.every(({ basis }) => ['typical', 'learnt'].includes(basis))).to.equal(true);
+    expect(card.within).to.be.within(0.5, 12);
+    const { recipe, tubes } = asCard(card);
+    const of = (source: unknown) => tubes.find(({ key }) => key === (source as { tube: string }).tube)!;
+    if (card.basis === 'typical')
+      expect(card.within).to.be.closeTo(trustInMixture(recipe, of, (source) => of(source).basis).errorEstimate, 0.05);
   });
 
   it('never change with what they were made of, and go away and come back', async () => {

@@ -161,6 +161,7 @@ export interface CardTubeDto extends Handling {
   readonly pigment: string;
   readonly colourIndex: string;
   readonly caution: string;
+  readonly basis: Basis;
   readonly K: readonly number[];
   readonly S: readonly number[];
 }
@@ -182,6 +183,7 @@ export interface CardBody {
   readonly medium: string;
   readonly basis: Basis;
   readonly steadiness: number;
+  readonly within: number;
 }
 
 export interface DabDto extends Omit<Dab, 'lab'> {

@@ -1,5 +1,6 @@
 import { CraftError } from '../errors.ts';
 import { labToMunsell, writeMunsell } from '../colour/munsell.ts';
+import type { Delta } from '../colour/difference.ts';
 import type { Lab } from '../colour/spaces.ts';
 import { temperature, type Temperature } from '../colour/temperature.ts';
 import { valueOfLightness, type MunsellValue } from '../colour/value.ts';
@@ -22,6 +23,8 @@ export interface CardTube extends PaintCurves {
   /** Grams per ml, and the bore of its mouth in mm. */
   readonly density: number;
   readonly nozzleMm: number;
+  /** What its curves rested on. */
+  readonly basis: Basis;
 }
 
 /** Real paint laid on a card, read later: by eye against the screen, or from a photo with a white patch. */
@@ -59,6 +62,8 @@ export interface Card {
   /** The least sure of the curves it rests on, and how far ΔE00 moves when each part is a tenth too much. */
   readonly basis: Basis;
   readonly steadiness: number;
+  /** ΔE00 that nine of ten true piles of it were thought to stay within; 0 where nobody said. */
+  readonly within: Delta;
   /** UTC, ISO 8601. */
   readonly madeAt: string;
 }

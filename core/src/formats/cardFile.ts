@@ -75,7 +75,7 @@ class TubesWritten {
 
 /** One card as it is written; its fields in the order of the schema. */
 function writtenCard(card: Card, keyOf: (tube: CardTube) => string): Readonly<Record<string, unknown>> {
-  const { recipe, tubes, ml, target, predicted, seen, dab, steadiness, ...said } = card;
+  const { recipe, tubes, ml, target, predicted, seen, dab, steadiness, within, ...said } = card;
   const keys = new Map(tubes.map((tube) => [tube.key, keyOf(tube)]));
   return {
     id: said.id,
@@ -93,6 +93,7 @@ function writtenCard(card: Card, keyOf: (tube: CardTube) => string): Readonly<Re
     ...(dab && { dab: { lab: labList(dab.lab), sight: dab.sight, at: dab.at } }),
     basis: said.basis,
     steadiness: rounded(steadiness, 4),
+    within: rounded(within, 4),
     thing: said.thing,
     zone: said.zone,
     painting: said.painting,
@@ -138,6 +139,7 @@ function tubeFrom(value: unknown, where: string, strange: Set<string>): CardTube
     caution: fields.text('caution', 80) || 'none',
     density: fields.number('density', 0.2, 20),
     nozzleMm: fields.number('nozzleMm', 0.5, 40),
+    basis: fields.oneOf('basis', BASES, 'typical'),
     K: Float64Array.from(fields.numbers('K', BANDS, 0, 1000)),
     S: Float64Array.from(fields.numbers('S', BANDS, 1e-9, 1000)),
   };
@@ -205,6 +207,7 @@ function cardFrom(value: unknown, at: number, known: ReadonlyMap<string, CardTub
     dab: fields.has('dab') ? dabFrom(fields.any('dab'), where, strange) : undefined,
     basis: fields.oneOf('basis', BASES, 'typical'),
     steadiness: fields.has('steadiness') ? fields.number('steadiness', 0, 200) : 0,
+    within: fields.has('within') ? fields.number('within', 0, 200) : 0,
     thing: fields.text('thing', 80),
     zone: fields.text('zone', 40),
     painting: fields.text('painting', 120),

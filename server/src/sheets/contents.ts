@@ -90,7 +90,7 @@ export function ofCard(card: Card, ml = card.ml): SheetMixture {
       [card.light && `looked at by ${card.light}`, card.film === 'full' ? '' : card.film, card.medium].filter(Boolean).join(', '),
     ],
     note,
-    sure: sureOf(card.basis),
+    sure: sureOf(card.basis) + (card.within > 0 ? `, nine of ten piles within ΔE ${card.within.toFixed(1)}` : ''),
   };
 }
 

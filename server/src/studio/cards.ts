@@ -6,9 +6,11 @@ import {
   leastSure,
   leavesOf,
   mixtureOf,
+  openToTubes,
   predict,
   readCard,
   throughStages,
+  trustInMixture,
   withPileOpened,
   type Basis,
   type Card as CoreCard,
@@ -32,6 +34,7 @@ import {
 import { In, IsNull, type EntityManager } from 'typeorm';
 import { Card, CardFound, Painting, Pile, Sample, Sighting, Tube } from '../entities/index.ts';
 import { stale, unfit } from '../problems.ts';
+import { doubtsAbout } from './beliefs.ts';
 import { CardIndex, letBeFound } from './cardIndex.ts';
 import { pileOf } from './piles.ts';
 import { puttingAway } from './putAway.ts';
@@ -41,7 +44,7 @@ import { checkTubes, statesById } from './tubes.ts';
 import type { Doing, Work } from './work.ts';
 
 /** What cards of before say nothing of. */
-const UNSAID = { light: '', film: '', medium: '', basis: 'typical', steadiness: 0 } as const;
+const UNSAID = { light: '', film: '', medium: '', basis: 'typical', steadiness: 0, within: 0 } as const;
 
 const dto = ({ body, pile: _p, bringing: _b, value: _v, ...row }: Card): CardDto => ({ ...row, ...UNSAID, ...body });
 
@@ -52,7 +55,7 @@ export async function cardRows(db: EntityManager, ids: readonly string[]): Promi
 
 const labIf = (lab: LabDto | null): Lab | undefined => lab ? labOfDto(lab) : undefined;
 
-const curves = (tubes: readonly CardTubeDto[]): CardTube[] => tubes.map((tube) => ({ ...tube, K: Float64Array.from(tube.K), S: Float64Array.from(tube.S) }));
+const curves = (tubes: readonly CardTubeDto[]): CardTube[] => tubes.map((tube) => ({ ...tube, basis: tube.basis ?? 'typical', K: Float64Array.from(tube.K), S: Float64Array.from(tube.S) }));
 
 /** A card as the engine knows it. */
 export function cardOf({ id, name, note, body, dab, createdAt }: Pick<Card, 'id' | 'name' | 'note' | 'body' | 'dab' | 'createdAt'>): CoreCard {
@@ -72,7 +75,7 @@ export function cardOf({ id, name, note, body, dab, createdAt }: Pick<Card, 'id'
 }
 
 /** What is kept of a card from elsewhere. */
-export const bodyOfCard = ({ recipe, tubes, ml, target, predicted, seen, thing, zone, painting, light, film, medium, basis, steadiness }: CoreCard): CardBody => ({
+export const bodyOfCard = ({ recipe, tubes, ml, target, predicted, seen, thing, zone, painting, light, film, medium, basis, steadiness, within }: CoreCard): CardBody => ({
   recipe,
   tubes: tubes.map((tube) => ({ ...tube, K: Array.from(tube.K), S: Array.from(tube.S) })),
   ml,
@@ -87,6 +90,7 @@ export const bodyOfCard = ({ recipe, tubes, ml, target, predicted, seen, thing, 
   medium,
   basis,
   steadiness,
+  within,
 });
 
 /** Writes new cards and lets them be found. */
@@ -132,15 +136,23 @@ async function ofTubesAlone(db: EntityManager, plan: Mixture): Promise<Mixture> 
   }
 }
 
-/** What a pile is made of: its plan as long as it was mixed so; else the tubes that went into it, as much of each. */
+/** Shares of tubes that differ by no more than this are the same. */
+const SAME_SHARE = 0.004;
+
+/** What a pile is made of: its plan, with let-downs and order, where that is what went into it or nothing did; else the tubes that did, as much of each. */
 async function recipeOf(db: EntityManager, pile: Pile): Promise<Mixture> {
-  const { stages } = await readStages(db, { pileIds: [pile.id] });
-  const own = stages.filter((stage) => stage.pileId === pile.id);
-  const asPlanned = own.every(({ kind }) => kind === 'mixed' || kind === 'scraped' || kind === 'left');
-  if (asPlanned) return ofTubesAlone(db, pile.plan);
+  const plan = await ofTubesAlone(db, pile.plan);
   const content = throughStages(await withMothers(db, [pile.id])).now.get(pile.id);
-  if (!content?.known) throw unfit('Not known', 'pileId', 'Something went into this pile that was not recorded, so a card cannot say what it is made of.');
-  return mixtureOf(Object.entries(content.tubes).map(([tube, share]) => ({ tube, parts: Math.max(1 / FINE, Math.round(share * 100 * FINE) / FINE) })));
+  if (!content || content.ml <= 0) return plan;
+  if (!content.known)
+    throw unfit('Not known', 'pileId', 'Something went into this pile that was not recorded, so a card cannot say what it is made of.');
+  const planned = openToTubes(plan, () => ({}));
+  const ids = new Set([...Object.keys(planned), ...Object.keys(content.tubes)]);
+  const isAsPlanned = [...ids].every((id) => Math.abs((planned[id] ?? 0) - (content.tubes[id] ?? 0)) <= SAME_SHARE);
+  if (isAsPlanned) return plan;
+  return mixtureOf(
+    Object.entries(content.tubes).map(([tube, share]) => ({ tube, parts: Math.max(1 / FINE, Math.round(share * 100 * FINE) / FINE) })),
+  );
 }
 
 /** The tubes of a recipe as they are reckoned with, and the recipe by their keys. */
@@ -163,7 +175,7 @@ async function withTubes(db: EntityManager, mixture: Mixture): Promise<{ readonl
     const { colourIndex, caution, density } = CATALOGUE.get(tube.pigment)!;
     const key = `t${known.length + 1}`;
     keyOf.set(name, key);
-    known.push({ key, name: tube.name, pigment: tube.pigment, colourIndex, caution, density, nozzleMm: tube.nozzleMm, K: written(K), S: written(S) });
+    known.push({ key, name: tube.name, pigment: tube.pigment, colourIndex, caution, density, nozzleMm: tube.nozzleMm, basis, K: written(K), S: written(S) });
   }
   const recipe = {
     heaps: mixture.heaps.map(({ ingredients }) => ({
@@ -183,12 +195,19 @@ const written = (curve: readonly number[]): number[] => curve.map((v) => Number(
 const lightOf = async (db: EntityManager, sightingId: string | undefined): Promise<string> =>
   (sightingId !== undefined && (await db.findOneBy(Sighting, { id: sightingId }))?.light) || '';
 
-/** What a mixture of tubes alone comes to, with the tubes as they are reckoned with today, or were in the states it names. */
+/** What a mixture of tubes alone comes to, with the tubes as they are reckoned with today, or were in the states it names, and how far that is sure. */
 async function mixtureBody(db: EntityManager, mixture: Mixture) {
   const { recipe, tubes, basis } = await withTubes(db, mixture);
   const known = new Map(curves(tubes).map((tube) => [tube.key, tube]));
-  const { lab, steadiness } = predict(recipe, (source) => known.get((source as { readonly tube: string }).tube)!);
-  return { recipe, tubes, basis, steadiness, predicted: labDto(lab) };
+  const of = (source: unknown): CardTube => known.get((source as { readonly tube: string }).tube)!;
+  const { lab, steadiness } = predict(recipe, of);
+  const own = leavesOf(mixture).map(({ source }) => (source as { readonly tube: string }).tube);
+  const joint = basis === 'learnt' || tubes.some((tube) => tube.basis === 'learnt') ? await doubtsAbout(db, own) : undefined;
+  // What is unsure of tubes together is known by their own names, not by a card's.
+  const names = new Map(leavesOf(recipe).map(({ source }, i) => [own[i]!, of(source)]));
+  const byName = (source: unknown): CardTube => names.get((source as { readonly tube: string }).tube)!;
+  const { errorEstimate } = trustInMixture(mixture, byName, (source) => byName(source).basis, joint && { joint });
+  return { recipe, tubes, basis, steadiness, within: errorEstimate, predicted: labDto(lab) };
 }
 
 async function bodyOf(db: EntityManager, pile: Pile): Promise<CardBody> {

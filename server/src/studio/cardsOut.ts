@@ -21,7 +21,7 @@ export async function cardsInOrder(db: EntityManager, ids: readonly string[]): P
 /** A tube of the studio as a card or a palette takes it along. */
 function tubeOut({ id, name, pigment, nozzleMm, state }: Tube): CardTube {
   const { colourIndex, caution, density } = CATALOGUE.get(pigment)!;
-  return { key: id, name, pigment, colourIndex, caution, density, nozzleMm, ...paintOfState(state!) };
+  return { key: id, name, pigment, colourIndex, caution, density, nozzleMm, basis: state!.basis, ...paintOfState(state!) };
 }
 
 async function palettesOut(db: EntityManager, ids: readonly string[] | undefined): Promise<CardPalette[]> {

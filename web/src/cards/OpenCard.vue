@@ -180,7 +180,9 @@ useShortcuts(() => [
     </p>
     <p class="quiet figures">{{ where.join(' · ') }}</p>
     <p class="quiet">
-      Reckoned from {{ BASES[card.basis] }}<template v-if="card.steadiness > 2">; a little too much of one thing shows</template>.
+      Reckoned from {{ BASES[card.basis]
+      }}<template v-if="card.within > 0">: nine of ten such piles come within ΔE {{ card.within.toFixed(1) }}</template
+      ><template v-if="card.steadiness > 2">; a little too much of one thing shows</template>.
     </p>
     <div class="use">
       <label class="amount figures"

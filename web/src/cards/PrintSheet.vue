@@ -1,7 +1,9 @@
 <script setup lang="ts">
+import type { Lab } from '@dusk/core';
 import type { SheetKind, SheetWanted, PaperSize } from '@dusk/wire';
 import { useLocalStorage } from '@vueuse/core';
 import { ref } from 'vue';
+import PaintKey from '../chips/PaintKey.vue';
 import Sheet from '../controls/Sheet.vue';
 import { sheetUrl } from '../studio/api.ts';
 
@@ -11,6 +13,8 @@ const props = defineProps<{
   title: string;
   of: Omit<{ [K in keyof SheetWanted]: SheetWanted[K] }, 'sheet' | 'paper'>;
   sheets: readonly SheetKind[];
+  /** Piles that may be chosen among; all where none is. */
+  piles?: readonly { readonly id: string; readonly name: string; readonly lab: Lab }[];
   /** Palettes a lesson's readers may have. */
   palettes?: readonly { readonly id: string; readonly name: string }[];
 }>();
@@ -36,12 +40,16 @@ const NAMES: Readonly<Record<SheetKind, readonly [title: string, says: string]>>
 };
 const last = useLocalStorage<string>('dusk.paper', '');
 const paletteId = ref('');
+const chosen = ref<string[]>([]);
+const choose = (id: string): void =>
+  void (chosen.value = chosen.value.includes(id) ? chosen.value.filter((one) => one !== id) : [...chosen.value, id]);
 function print(sheet: SheetKind, paper: PaperSize): void {
   last.value = `${sheet} ${paper}`;
   const wanted = {
     ...props.of,
     sheet,
     paper,
+    ...(chosen.value.length > 0 && { pileIds: [...chosen.value] }),
     ...(sheet === 'painting' && { pictures: true }),
     ...(sheet === 'lesson' && paletteId.value && { paletteId: paletteId.value }),
   };
@@ -75,12 +83,34 @@ function print(sheet: SheetKind, paper: PaperSize): void {
         >
       </div>
     </div>
+    <details v-if="piles && piles.length > 1">
+      <summary>{{ chosen.length === 0 ? 'all piles; choose some' : `${chosen.length} of ${piles.length} piles` }}</summary>
+      <div class="piles">
+        <PaintKey v-for="pile in piles" :key="pile.id" :lab="pile.lab" :pressed="chosen.includes(pile.id)" @click="choose(pile.id)">{{
+          pile.name
+        }}</PaintKey>
+      </div>
+    </details>
     <p class="quiet">Print at 100 %, not fitted to the page: a line on each sheet is 100 mm long.</p>
     <div class="foot-keys"><v-btn @click="open = false">Not now</v-btn></div>
   </Sheet>
 </template>
 
 <style scoped>
+summary {
+  min-height: 44px;
+  display: flex;
+  align-items: center;
+  cursor: pointer;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+.piles {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  max-height: 30vh;
+  overflow-y: auto;
+}
 .sheet-kind {
   display: grid;
   grid-template-columns: minmax(0, 1fr) auto;

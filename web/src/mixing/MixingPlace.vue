@@ -154,6 +154,7 @@ useShortcuts(() => [
     :title="paintings.onEasel.title"
     :of="{ paintingId }"
     :sheets="['order', 'painting', 'painting-kit', 'lesson']"
+    :piles="piles.byValue.map((pile) => ({ id: pile.id, name: pile.name, lab: lookNow(pile) }))"
     :palettes="palettes.all"
   />
 </template>
