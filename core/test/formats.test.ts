@@ -144,7 +144,7 @@ describe('a file of cards', () => {
         fc.string({ maxLength: 60 }),
         fc.double({ min: 0.1, max: 400, noNaN: true }),
         (name, note, ml) => {
-          const clean = (text: string): string => text.replaceAll('\uFFFD', '?');
+          const clean = (text: string): string => text.replaceAll('\uFFFD', '?').replace(/\p{Cc}|\p{Cs}/gu, '');
           const card = aCard({ name: clean(name) || 'a card', note: clean(note), ml });
           const { cards, notes } = readCards(file(card));
           expect(notes).to.deep.equal([]);
@@ -200,6 +200,12 @@ describe('a file of cards', () => {
     expect(card).to.include({ light: '', film: '', basis: 'typical', steadiness: 0, within: 0 });
   });
 
+  it('has names on one line, and notes on as many as there are', () => {
+    const json = written(aCard());
+    Object.assign(json.cards[0]!, { name: 'jug\n\u0000shadow', note: 'one\ntwo\u0007' });
+    expect(readCards(JSON.stringify(json)).cards[0]).to.include({ name: 'jug shadow', note: 'one\ntwo' });
+  });
+
   it('keeps what it does not know apart, and says so', () => {
     const json = written(aCard());
     json['colour_of_the_cover'] = 'red';
@@ -241,7 +247,9 @@ describe('a file of cards', () => {
       ['a colour beyond white', card({ predicted: [140, 0, 0] }), /lightness/],
       ['another colour', card({ predicted: [20, 40, 40] }), /another colour/],
       ['no time', card({ madeAt: 'yesterday' }), /when/],
+      ['a day that is none', card({ madeAt: '2026-19-39T10:00:00Z' }), /when/],
       ['too long a note', card({ note: 'x'.repeat(5000) }), /note/],
+      ['half a letter', card({ name: 'jug \ud800' }), /half a letter/],
       ['short curves', tubeWith({ K: [1, 2, 3] }), /K/],
       ['curves of words', tubeWith({ S: Array.from({ length: 36 }, () => 'a lot') }), /S/],
       ['a bore of nothing', tubeWith({ nozzleMm: 0 }), /nozzleMm/],

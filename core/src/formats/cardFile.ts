@@ -133,10 +133,10 @@ function tubeFrom(value: unknown, where: string, strange: Set<string>): CardTube
   const fields = fieldsOf(value, where, strange);
   const tube = {
     key: fields.text('key', 80),
-    name: fields.text('name', 80),
-    pigment: fields.text('pigment', 80),
-    colourIndex: fields.text('colourIndex', 80),
-    caution: fields.text('caution', 80) || 'none',
+    name: fields.line('name', 80),
+    pigment: fields.line('pigment', 80),
+    colourIndex: fields.line('colourIndex', 80),
+    caution: fields.line('caution', 80) || 'none',
     density: fields.number('density', 0.2, 20),
     nozzleMm: fields.number('nozzleMm', 0.5, 40),
     basis: fields.oneOf('basis', BASES, 'typical'),
@@ -180,13 +180,10 @@ function ingredientFrom(value: unknown, where: string, strange: Set<string>): In
 
 function dabFrom(value: unknown, where: string, strange: Set<string>): Dab {
   const fields = fieldsOf(value, where, strange);
-  const dab = { lab: fields.lab('lab'), sight: fields.oneOf('sight', SIGHTS, 'words'), at: fields.text('at', 40) };
+  const dab = { lab: fields.lab('lab'), sight: fields.oneOf('sight', SIGHTS, 'words'), at: fields.moment('at') };
   fields.rest();
-  if (!WHEN.test(dab.at)) throw bad(where, 'has a dab that does not say when it was read');
   return dab;
 }
-
-const WHEN = /^\d{4}-\d\d-\d\dT\d\d:\d\d/;
 
 function cardFrom(value: unknown, at: number, known: ReadonlyMap<string, CardTube>, strange: Set<string>): Card {
   const where = `Card ${at + 1}${isObject(value) && typeof value['name'] === 'string' ? `, “${value['name'].slice(0, 60)}”,` : ''}`;
@@ -197,7 +194,7 @@ function cardFrom(value: unknown, at: number, known: ReadonlyMap<string, CardTub
   });
   const card: Card = {
     id: fields.text('id', 80),
-    name: fields.text('name', 120),
+    name: fields.line('name', 120),
     note: fields.text('note'),
     ...ofOwnTubes({ heaps }, known, where),
     ml: fields.number('ml', 0.01, 5000),
@@ -208,17 +205,16 @@ function cardFrom(value: unknown, at: number, known: ReadonlyMap<string, CardTub
     basis: fields.oneOf('basis', BASES, 'typical'),
     steadiness: fields.has('steadiness') ? fields.number('steadiness', 0, 200) : 0,
     within: fields.has('within') ? fields.number('within', 0, 200) : 0,
-    thing: fields.text('thing', 80),
-    zone: fields.text('zone', 40),
-    painting: fields.text('painting', 120),
-    light: fields.text('light', 120),
-    film: fields.text('film', 120),
-    medium: fields.text('medium', 120),
-    madeAt: fields.text('madeAt', 40),
+    thing: fields.line('thing', 80),
+    zone: fields.line('zone', 40),
+    painting: fields.line('painting', 120),
+    light: fields.line('light', 120),
+    film: fields.line('film', 120),
+    medium: fields.line('medium', 120),
+    madeAt: fields.moment('madeAt'),
   };
   fields.rest();
   if (card.id === '' || card.name === '') throw bad(where, 'has no name');
-  if (!WHEN.test(card.madeAt)) throw bad(where, 'does not say when it was made');
   try {
     return checkCard(card);
   } catch (cause) {
@@ -233,7 +229,7 @@ function setFrom(value: unknown, at: number, known: ReadonlySet<string>, strange
   const ids = fields.list('cards', 0, MOST_CARDS);
   const set = {
     id: fields.text('id', 80),
-    name: fields.text('name', 120),
+    name: fields.line('name', 120),
     kind: fields.oneOf('kind', SET_KINDS, 'chosen'),
     note: fields.text('note'),
     cards: ids as readonly string[],
@@ -250,7 +246,7 @@ function paletteFrom(value: unknown, at: number, known: ReadonlyMap<string, Card
   const fields = fieldsOf(value, where, strange);
   const palette = {
     id: fields.text('id', 80),
-    name: fields.text('name', 80),
+    name: fields.line('name', 80),
     tubes: fields.list('tubes', 1, MOST_TUBES_OF_ONE).map((key) => tubeOf(known, key, where)),
   };
   fields.rest();

@@ -2,6 +2,10 @@ import { CraftError } from '../errors.ts';
 import type { Lab } from '../colour/spaces.ts';
 
 const MOST_TEXT = 2000;
+const WHEN = /^\d{4}-\d\d-\d\dT\d\d:\d\d/;
+const HALF_A_LETTER = /\p{Cs}/u;
+/** Control characters but for those that space words and end lines. */
+const NO_MARK = /(?![\t\n\r])\p{Cc}/gu;
 
 /** A refusal of a whole file that says where and why. */
 export const bad = (where: string, what: string): CraftError =>
@@ -23,10 +27,23 @@ export class Fields {
   has(name: string): boolean {
     return this.from[name] !== undefined && this.from[name] !== null;
   }
+  /** Words over as many lines as there are; letters that leave no mark and end no line are dropped. */
   text(name: string, most = MOST_TEXT): string {
     const value = this.take(name) ?? '';
     if (typeof value !== 'string' || value.length > most) throw bad(this.where, `has no ${name} of at most ${most} letters`);
-    return value;
+    // It could not be kept as it is, and would be another at the next reading.
+    if (HALF_A_LETTER.test(value)) throw bad(this.where, `has half a letter in its ${name}`);
+    return value.replace(NO_MARK, '');
+  }
+  /** A time, UTC ISO 8601. */
+  moment(name: string): string {
+    const text = this.line(name, 40);
+    if (!WHEN.test(text) || Number.isNaN(Date.parse(text))) throw bad(this.where, `does not say when (${name})`);
+    return text;
+  }
+  /** Words on one line. */
+  line(name: string, most: number): string {
+    return this.text(name, most).replace(/[\r\n\t]+/g, ' ');
   }
   /** One of a list of words; the usual one where the field is missing. */
   oneOf<T extends string>(name: string, words: readonly T[], usual: T): T {

@@ -68,7 +68,6 @@ export const OUTING_VERSION = 1;
 const MOST_PILES = 400;
 const MOST_STEPS = 200;
 const MOST_LETTERS = 5_000_000;
-const WHEN = /^\d{4}-\d\d-\d\dT\d\d:\d\d/;
 const ID = /^[0-9a-f-]{36}$/i;
 
 /** What comes home, as a file. */
@@ -83,17 +82,12 @@ function newsFrom(value: unknown, at: number, strange: Set<string>): OutingNews 
     if (!ID.test(text)) throw bad(where, `has no ${name}`);
     return text;
   };
-  const when = (from: typeof fields, name: string): string => {
-    const text = from.text(name, 40);
-    if (!WHEN.test(text)) throw bad(where, 'does not say when');
-    return text;
-  };
   const ticked = fields.has('ticked') ? fields.list('ticked', 0, MOST_STEPS) : [];
   if (!ticked.every((step) => Number.isInteger(step) && (step as number) >= 0)) throw bad(where, 'has ticks that are none');
   let look: OutingNews['look'];
   if (fields.has('look')) {
     const seen = fieldsOf(fields.any('look'), where, strange);
-    look = { lab: seen.lab('lab'), said: seen.text('said', 120), at: when(seen, 'at') };
+    look = { lab: seen.lab('lab'), said: seen.line('said', 120), at: seen.moment('at') };
     seen.rest();
   }
   const news = {
@@ -102,7 +96,7 @@ function newsFrom(value: unknown, at: number, strange: Set<string>): OutingNews 
     sightingId: id('sightingId'),
     lookId: id('lookId'),
     ticked: ticked as readonly number[],
-    mixedAt: fields.has('mixedAt') ? when(fields, 'mixedAt') : undefined,
+    mixedAt: fields.has('mixedAt') ? fields.moment('mixedAt') : undefined,
     look,
     note: fields.text('note'),
   };
@@ -130,7 +124,7 @@ export function readReturn(text: string): OutingReturn {
   const read = {
     outing: fields.text('outing', 36),
     paintingId: fields.text('paintingId', 36),
-    title: fields.text('title', 120),
+    title: fields.line('title', 120),
     news: fields.list('news', 0, MOST_PILES).map((one, at) => newsFrom(one, at, strange)),
   };
   if (!ID.test(read.outing) || !ID.test(read.paintingId)) throw bad('This file', 'does not say which painting it is of');

@@ -75,7 +75,7 @@ export class Flow {
     if (this.y + heightMm > this.bottom && this.y > EDGE_MM + 12) this.turn();
   }
 
-  /** @returns whether anything was written */
+  /** Writes text in lines, from page to page where it is long. */
   text(text: string, type: Type, x = this.left, width = this.room - (x - this.left)): void {
     if (text === '') return;
     for (const line of this.paper.lines(text, width, type)) {

@@ -83,7 +83,12 @@ export async function pilesFound(
   const painting = await paintingOf(db, paintingId ?? '');
   const all = await pileRows(db, { paintingId: painting.id });
   const wanted = pileIds ? all.filter(({ id }) => pileIds.includes(id)) : all;
-  if (wanted.length === 0) throw unfit('No piles', 'pileIds', 'This painting has none of these piles; nothing was printed.');
+  if (wanted.length === 0)
+    throw unfit(
+      'No piles',
+      'pileIds',
+      pileIds ? 'This painting has none of these piles any more.' : 'This painting has no piles yet: keep some first.',
+    );
   const byId = new Map(all.map((pile) => [pile.id, pile]));
   const ordered = inWorkOrder(
     wanted,

@@ -66,7 +66,7 @@ async function cardsHere(db: EntityManager, ids: readonly string[]): Promise<Map
 
 /** Meets what is here: a card that is the same is known; one that is written otherwise comes to stand beside it. */
 async function meet(db: EntityManager, { cards }: FileRead): Promise<Meeting> {
-  const own = (card: CoreCard): string => (isUUID(card.id) ? card.id : idFrom('card', card.id, contentOf(card)));
+  const own = (card: CoreCard): string => (isUUID(card.id) ? card.id.toLowerCase() : idFrom('card', card.id, contentOf(card)));
   const beside = (card: CoreCard): string => idFrom('beside', own(card), contentOf(card));
   const here = await cardsHere(
     db,
@@ -149,7 +149,7 @@ async function preview(db: EntityManager, file: FileRead): Promise<FilePreview> 
 
 /** Sets or palettes of a file that are not here: by the id they came with, and what they hold. */
 async function newOf<T extends { readonly id: string }>(db: EntityManager, entity: typeof CardSet | typeof Palette, what: string, all: readonly T[]) {
-  const named = all.map((one) => ({ one, id: isUUID(one.id) ? one.id : idFrom(what, JSON.stringify(one)) }));
+  const named = all.map((one) => ({ one, id: isUUID(one.id) ? one.id.toLowerCase() : idFrom(what, JSON.stringify(one)) }));
   const here = new Set((await db.find<{ id: string }>(entity, { where: { id: In(named.map(({ id }) => id)) }, select: { id: true } })).map(({ id }) => id));
   return named.filter(({ id }) => !here.has(id));
 }

@@ -78,7 +78,8 @@ export const useFinding = defineStore('finding', () => {
     const answer = await notices.attempt(() => findCards(query.value));
     if (answer && own === newest) found.value = answer;
   }
-  watch([asked, written, wants], () => wants.value && void find());
+  // A studio that answers again is asked again.
+  watch([asked, written, wants, () => studio.away], () => wants.value && !studio.away && void find());
 
   function clear(): void {
     Object.assign(by, nothing());
