@@ -11,6 +11,7 @@ describe('cards, on the page', () => {
   before(async () => {
     sitting = await Sitting.begin();
     ({ page } = sitting);
+    await sitting.withoutCards();
     await sitting.openReference();
   });
   after(() => sitting.end());
@@ -195,6 +196,19 @@ describe('cards, on the page', () => {
     expect(set.cardIds).to.have.length(21);
     await page.getByRole('button', { name: 'Put the set away; its cards stay' }).click();
     await soon(async () => (await sets()).length === 1, 'put away');
+  });
+
+  it('are put into a set, and taken out again', async () => {
+    await place();
+    await page.locator('[data-test=find-words]').fill('wall near');
+    await soon(async () => /wall near/.test(await lines().first().innerText()), 'the wall first');
+    await lines().first().click();
+    const [layer] = await sets();
+    await page.getByLabel('Put it into a set').selectOption({ label: layer!.name });
+    await soon(async () => (await sets())[0]!.cardIds.length === layer!.cardIds.length + 1, 'put in');
+    await page.getByRole('button', { name: `Take it out of ${layer!.name}` }).click();
+    await soon(async () => (await sets())[0]!.cardIds.length === layer!.cardIds.length, 'taken out');
+    await page.getByRole('button', { name: 'Look at all of them' }).first().click();
   });
 
   it('go to a file that holds them', async () => {

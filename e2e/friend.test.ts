@@ -17,6 +17,7 @@ describe('a friend’s studio', () => {
   const COUNT = 12;
   before(async () => {
     mine = await Sitting.begin();
+    await mine.withoutCards();
     // She has no tubes of her own here: what is in her studio are the generic ones.
     hers = await Sitting.begin(false);
   });
@@ -128,6 +129,7 @@ describe('six weeks later', () => {
   let sitting: Sitting;
   before(async () => {
     sitting = await Sitting.begin();
+    await sitting.withoutCards();
   });
   after(() => sitting.end());
   afterEach(() => expect(sitting.faults).to.deep.equal([]));

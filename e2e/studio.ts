@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { fillStudio } from '@dusk/demo';
 import { startServer, type Running } from '@dusk/server';
-import type { Answer, Rows } from '@dusk/wire';
+import type { Answer, CardsFound, Rows } from '@dusk/wire';
 import { chromium, type Browser, type BrowserContext, type BrowserContextOptions, type Page } from 'playwright-core';
 
 export const PAGES = fileURLToPath(new URL('../web/dist', import.meta.url));
@@ -91,6 +91,17 @@ export class Sitting {
       body: JSON.stringify({ id: crypto.randomUUID(), device: 'another window', ops }),
     });
     if (!response.ok) throw new Error(await response.text());
+  }
+
+  /** Puts away the sample studio's cards and sets, where a test begins with none. */
+  async withoutCards(): Promise<void> {
+    const get = async (path: string) => (await (await fetch(`${this.running.address}api/${path}`)).json()) as Answer & CardsFound;
+    const { rows } = await get('sets');
+    const { cards } = await get('cards-found');
+    await this.elsewhere(
+      ...rows.sets!.map(({ id, version }) => ({ do: 'set.delete', id, version })),
+      ...cards.map(({ id, version }) => ({ do: 'card.delete', id, version })),
+    );
   }
 
   /** What the studio holds, or one painting of it. */

@@ -16,7 +16,7 @@ import {
   type Palette,
   type Pixels,
 } from '@dusk/core';
-import { addTube, hasWork, keepPicture, makeChange, readPicture, tubeRows, type Studio } from '@dusk/server';
+import { addTube, hasWork, keepPicture, makeChange, pilesOf, readPicture, tubeRows, type Studio } from '@dusk/server';
 import { labDto, mixtureDto, type MixtureSent, type Operation, type TubeDto, type View } from '@dusk/wire';
 import sharp from 'sharp';
 import { SAMPLE_MAKER, SAMPLE_PAINTINGS, SAMPLE_TUBES, type SamplePainting, type SamplePlace } from './sampleStudio.ts';
@@ -99,6 +99,18 @@ async function addSamplePainting(studio: Studio, sample: SamplePainting, tubes: 
   for (const place of sample.piles) await make(...kept(palette, pixels, key, paintingId, referenceId, place));
   await tellStory(studio, paintingId, chosen, sample.done ?? []);
   await growKin(studio, paintingId, chosen, sample.kin ?? []);
+  if (sample.cards) await keepCards(studio, paintingId, sample.cards);
+}
+
+/** Cards of some piles as they lie there, in a set. */
+async function keepCards(studio: Studio, paintingId: string, { set, note, piles }: NonNullable<SamplePainting['cards']>): Promise<void> {
+  const there = await pilesOf(studio, paintingId);
+  const cards = piles.map((name) => ({ id: randomUUID(), pileId: there.find((pile) => pile.name === name)!.id }));
+  const ops = [
+    ...cards.map((card): Operation => ({ do: 'card.add', ...card })),
+    { do: 'set.add' as const, id: randomUUID(), name: set, kind: 'chosen' as const, note, cardIds: cards.map(({ id }) => id) },
+  ];
+  await makeChange(studio, { id: randomUUID(), device: DEVICE, ops });
 }
 
 /**

@@ -63,6 +63,8 @@ export interface SamplePainting {
   readonly piles: readonly SamplePlace[];
   readonly done?: readonly SampleDeed[];
   readonly kin?: readonly SampleKin[];
+  /** Piles of which cards were made, kept as one set. */
+  readonly cards?: { readonly set: string; readonly note: string; readonly piles: readonly string[] };
 }
 
 export const SAMPLE_PAINTINGS: readonly SamplePainting[] = [
@@ -93,6 +95,19 @@ export const SAMPLE_PAINTINGS: readonly SamplePainting[] = [
       { pile: 'glaze, halftone', did: ['mixed', 'scraped'] },
       { pile: 'wall near the lamp', did: ['mixed', 'looked at'] },
     ],
+    cards: {
+      set: 'Lamp and window, first sitting',
+      note: 'for the next still life by the same lamp',
+      piles: [
+        'under the bowl',
+        'copper, body',
+        'glaze, halftone',
+        'blanket, front',
+        'bench in the light',
+        'twine in the light',
+        'wall near the lamp',
+      ],
+    },
   },
   {
     title: 'Courtyard, washing day',

@@ -27,6 +27,8 @@ describe('the sample studio', () => {
     const off = bench.stages.map((s) => deltaE00(labOfDto(bench.target!.lab), labOfDto(s.looks[0]!.lab)));
     expect(off[1]!, 'the correction brought it nearer').to.be.below(off[0]!);
     expect(lamp.find((p) => p.name === 'glaze, halftone')!.there).to.equal(0);
+    const cards = await studio.look((db) => db.query<{ name: string }[]>('SELECT "name" FROM "card"'));
+    expect(cards.map(({ name }) => name)).to.include.members(['copper, body', 'wall near the lamp']);
     await studio.close();
     rmSync(folder, { recursive: true, force: true });
   });

@@ -80,6 +80,32 @@ describe('cards', () => {
     expect(share).to.be.closeTo(0.2 / 4.2, 0.001);
   });
 
+  it('of a child whose mother was put away still have her opened', async () => {
+    const mother = await aPile(bench, painting.id);
+    const plan = {
+      form: 1,
+      heaps: [
+        {
+          ingredients: [
+            { pile: mother.id, parts: 3 },
+            { tube: idOf(bench, 'cadmium-red'), parts: 1 },
+          ],
+        },
+      ],
+    };
+    const id = newId();
+    await change(bench, { do: 'pile.add', id, paintingId: painting.id, name: 'an orphan', plan, ml: 3 } as unknown as Operation);
+    await change(bench, { do: 'pile.delete', id: mother.id, version: 1 });
+    const card = await make(id);
+    checkCard(asCard(card));
+    expect(names(card)).to.deep.equal(['cadmium-red', 'titanium-white', 'ultramarine-blue']);
+    const sheet = { sheet: 'order', paper: 'A4', paintingId: painting.id, pileIds: [id] };
+    await bench.http
+      .get('/api/sheets')
+      .query({ wanted: JSON.stringify(sheet) })
+      .expect(200);
+  });
+
   it('of a pile whose plan became another after it was mixed say what lies there', async () => {
     const pile = await aPile(bench, painting.id);
     await change(bench, mixed(bench, pile.id, { 'titanium-white': 3.6, 'ultramarine-blue': 0.4 }));

@@ -1,7 +1,7 @@
 import type { Lab } from '../colour/spaces.ts';
 import type { Handling, Millilitres, Millimetres } from './amounts.ts';
 import { KNIFE_BORE_MM, measureOut } from './amounts.ts';
-import { isHeap, type Ingredient, type Leaf, type Mixture } from './mixture.ts';
+import { isHeap, isTube, type Ingredient, type Leaf, type Mixture } from './mixture.ts';
 import { heapName } from './naming.ts';
 import { paintOfSource, type PaintOf } from './open.ts';
 import { chipsAlong, inMixingOrder, masstoneOf } from './order.ts';
@@ -9,6 +9,7 @@ import { chipsAlong, inMixingOrder, masstoneOf } from './order.ts';
 /** One thing to measure, and what the heap turns into. */
 export interface Step {
   readonly name: string;
+  readonly from: 'tube' | 'pile' | 'heap';
   readonly parts: number;
   readonly ml: Millilitres;
   /** Length of paint to squeeze, for the tube's nozzle; what is taken up with the knife as if from one of 6 mm. */
@@ -60,6 +61,7 @@ export function stepsOf(mixture: Mixture, ml: Millilitres, { paintOf, nameOf, ha
         const { ml: own, beadMm } = measured[at]!.amounts[i]!;
         return {
           name: called(ingredient),
+          from: isHeap(ingredient) ? 'heap' : isTube(ingredient) ? 'tube' : 'pile',
           parts: ingredient.parts,
           ml: own,
           beadMm,

@@ -105,18 +105,22 @@ export interface Squeezed {
 }
 
 /** All that is squeezed for several mixtures, tube by tube, what there is most of first; heaps and piles are no tubes. */
-export function squeezedFor(mixtures: readonly SheetMixture[], isTube: (name: string) => boolean = () => true): Squeezed[] {
+export function squeezedFor(mixtures: readonly SheetMixture[]): Squeezed[] {
   const tubes = new Map<string, Squeezed>();
-  for (const { heaps } of mixtures) {
-    const heapNames = new Set(heaps.map(({ name }) => name));
-    for (const step of heaps.flatMap(({ steps }) => steps)) {
-      if (heapNames.has(step.name) || !isTube(step.name)) continue;
-      const key = `${step.name} ${step.nozzleMm}`;
-      const known = tubes.get(key) ?? { name: step.name, nozzleMm: step.nozzleMm, colour: step.paint, caution: step.caution, ml: 0, mm: 0 };
-      known.ml += step.ml;
-      known.mm += step.beadMm;
-      tubes.set(key, known);
-    }
+  const steps = mixtures.flatMap(({ heaps }) => heaps.flatMap((heap) => heap.steps));
+  for (const step of steps.filter(({ from }) => from === 'tube')) {
+    const key = `${step.name} ${step.nozzleMm}`;
+    const known = tubes.get(key) ?? {
+      name: step.name,
+      nozzleMm: step.nozzleMm,
+      colour: step.paint,
+      caution: step.caution,
+      ml: 0,
+      mm: 0,
+    };
+    known.ml += step.ml;
+    known.mm += step.beadMm;
+    tubes.set(key, known);
   }
   return [...tubes.values()].sort((one, other) => other.ml - one.ml);
 }

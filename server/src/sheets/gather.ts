@@ -25,7 +25,7 @@ import { unfit } from '../problems.ts';
 import { cardOf } from '../studio/cards.ts';
 import { cardsInOrder } from '../studio/cardsOut.ts';
 import { paintingOf } from '../studio/paintings.ts';
-import { pileRows, sourcesOf } from '../studio/piles.ts';
+import { anyPile, pileRows, sourcesOf } from '../studio/piles.ts';
 import { workingPixels } from '../studio/pictures.ts';
 import { present } from '../studio/rows.ts';
 import { paintOfState } from '../studio/tubes.ts';
@@ -72,7 +72,6 @@ export interface PileFound {
   readonly pile: PileDto;
   readonly mixture: SheetMixture;
   readonly paint: PaintCurves;
-  readonly tubeNames: ReadonlySet<string>;
 }
 
 /** The piles of a painting that are wanted, each after those it is mixed from, dark to light otherwise. */
@@ -104,14 +103,13 @@ export async function pilesFound(
   const cautionOf = (leaf: Leaf): string => (isTube(leaf) ? CATALOGUE.get(tubes.get(leaf.tube)!.pigment)!.caution : 'none');
   const piles: PileFound[] = [];
   for (const pile of ordered) {
-    const { paintOf } = await sourcesOf(db, pile.plan, pile.id);
+    const { paintOf } = await sourcesOf(db, pile.plan, pile.id, anyPile);
     const seen = lookOf(pile);
     const predicted = labOfDto(pile.predicted.lab);
     const own = ml ?? pile.ml;
     piles.push({
       pile,
       paint: paintOfMixture(pile.plan, paintOf),
-      tubeNames: new Set([...tubes.values()].map(({ name }) => name)),
       mixture: {
         name: pile.name,
         lab: seen ?? predicted,

@@ -15,15 +15,9 @@ export function beadsInWords(mm: number): string {
 }
 
 /** What to take along, on one page: tubes, how many beads of each, and the piles they are for. */
-export function drawKit(
-  flow: Flow,
-  title: string,
-  mixtures: readonly SheetMixture[],
-  saying: Saying,
-  isTube?: (name: string) => boolean,
-): void {
+export function drawKit(flow: Flow, title: string, mixtures: readonly SheetMixture[], saying: Saying): void {
   const { paper, left, room } = flow;
-  const tubes = squeezedFor(mixtures, isTube);
+  const tubes = squeezedFor(mixtures);
   drawTitle(flow, title, [
     `${tubes.length} tubes for ${mixtures.length} ${mixtures.length === 1 ? 'pile' : 'piles'}. A bead is ${BEAD_MM} mm, as long as this:`,
   ]);

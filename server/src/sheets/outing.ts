@@ -40,12 +40,8 @@ export async function outingOf(db: EntityManager, paintingId: string, at: string
   const { title, ground, piles } = await pilesFound(db, { sheet: 'painting', paper: 'A4', paintingId });
   const pictures = await picturesTaken(db, paintingId);
   const mixtures = piles.map(({ mixture }) => mixture);
-  const own = piles[0]!.tubeNames;
   const warmthOf = (lab: Lab): number => Math.max(-1, Math.min(1, temperature(lab, saying.warmBlue) / WARMEST));
-  const tubes = squeezedFor(
-    mixtures.filter((_, i) => piles[i]!.pile.stages.length === 0),
-    (name) => own.has(name),
-  );
+  const tubes = squeezedFor(mixtures.filter((_, i) => piles[i]!.pile.stages.length === 0));
   return async () => ({
     id: randomUUID(),
     paintingId,

@@ -6,7 +6,7 @@ import { CardSet } from '../entities/index.ts';
 import { drawChart } from './chart.ts';
 import { inWords, RAGS, valueOn } from './contents.ts';
 import { SMALL, Flow } from './flow.ts';
-import { cardMixtures, chartTubes, lessonPiles, picturesFor, pilesFound, sayingOf, tubesOfPalette, type PileFound } from './gather.ts';
+import { cardMixtures, chartTubes, lessonPiles, picturesFor, pilesFound, sayingOf, tubesOfPalette } from './gather.ts';
 import { drawKit } from './kit.ts';
 import { drawLesson } from './lesson.ts';
 import { othersTurn } from './flow.ts';
@@ -37,11 +37,6 @@ const forPaper = (bytes: Buffer): Promise<Buffer> =>
     .toColourspace('srgb')
     .jpeg({ quality: 88 })
     .toBuffer();
-
-const isTubeOf =
-  (piles: readonly PileFound[]) =>
-  (name: string): boolean =>
-    piles.some(({ tubeNames }) => tubeNames.has(name));
 
 /** How each sheet is filled. */
 const SHEETS: { readonly [S in SheetKind]: (db: EntityManager, wanted: SheetWanted) => Promise<Draw> } = {
@@ -121,7 +116,6 @@ const SHEETS: { readonly [S in SheetKind]: (db: EntityManager, wanted: SheetWant
         name,
         piles.map(({ mixture }) => mixture),
         saying,
-        isTubeOf(piles),
       ),
     );
   },

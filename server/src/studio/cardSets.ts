@@ -6,10 +6,13 @@ import { puttingAway } from './putAway.ts';
 import { changed, given, groupedBy, present } from './rows.ts';
 import type { Doing, Work } from './work.ts';
 
-/** Sets with their cards, in two queries however many. */
+/** Sets with those of their cards that are there, in two queries however many. */
 export async function setRows(db: EntityManager, ids?: readonly string[]): Promise<SetDto[]> {
   const sets = await db.find(CardSet, { where: ids ? { id: In([...ids]) } : { deletedAt: IsNull() }, order: { createdAt: 'ASC', id: 'ASC' } });
-  const places = await db.find(CardPlace, { where: { setId: In(sets.map(({ id }) => id)) }, order: { position: 'ASC' } });
+  const places = await db.find(CardPlace, {
+    where: { setId: In(sets.map(({ id }) => id)), card: { deletedAt: IsNull() } },
+    order: { position: 'ASC' },
+  });
   const cards = groupedBy(places, (place) => place.setId);
   return sets.map(({ id, version, name, kind, note, createdAt, deletedAt }) => ({
     id,

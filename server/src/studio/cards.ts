@@ -32,11 +32,11 @@ import {
   type StandsDto,
 } from '@dusk/wire';
 import { In, IsNull, type EntityManager } from 'typeorm';
-import { Card, CardFound, Painting, Pile, Sample, Sighting, Tube } from '../entities/index.ts';
+import { Card, CardFound, CardPlace, Painting, Pile, Sample, Sighting, Tube } from '../entities/index.ts';
 import { stale, unfit } from '../problems.ts';
 import { doubtsAbout } from './beliefs.ts';
 import { CardIndex, letBeFound } from './cardIndex.ts';
-import { pileOf } from './piles.ts';
+import { anyPile, pileOf } from './piles.ts';
 import { puttingAway } from './putAway.ts';
 import { changed, given, present } from './rows.ts';
 import { readStages, withMothers } from './stagesRead.ts';
@@ -93,6 +93,9 @@ export const bodyOfCard = ({ recipe, tubes, ml, target, predicted, seen, thing, 
   within,
 });
 
+/** Cards written in one statement: SQLite takes so many values at once. */
+const AT_ONCE = 200;
+
 /** Writes new cards and lets them be found. */
 export async function keepCards(db: EntityManager, cards: readonly (CoreCard & Pick<Card, 'pileId' | 'stands' | 'bringingId'>)[]): Promise<void> {
   const rows = cards.map(({ pileId, stands, bringingId, ...card }): Card => ({
@@ -117,7 +120,6 @@ export async function keepCards(db: EntityManager, cards: readonly (CoreCard & P
     );
   await letBeFound(db, rows);
 }
-const AT_ONCE = 200;
 
 /** Hundredths of a part: how finely what was truly done is written. */
 const FINE = 100;
@@ -132,7 +134,7 @@ async function ofTubesAlone(db: EntityManager, plan: Mixture): Promise<Mixture> 
     const mother = leavesOf(mixture).map(({ source }) => source).find(isPile);
     if (!mother) return mixture;
     if (opened >= MOST_OPENED) throw unfit('Too many mothers', 'pileId', 'This pile rests on too many others for a card.');
-    mixture = withPileOpened(mixture, mother.pile, await recipeOf(db, await pileOf(db, mother.pile)));
+    mixture = withPileOpened(mixture, mother.pile, await recipeOf(db, await anyPile(db, mother.pile)));
   }
 }
 
@@ -273,8 +275,9 @@ export const changeCard: Doing<Needs<'card.change'>> = async ({ db, touch }, { i
 };
 
 /** What was put away is not found. */
-const hide = async ({ db }: Work, { id }: { readonly id: string }, back: boolean): Promise<void> => {
+const hide = async ({ db, touch }: Work, { id }: { readonly id: string }, back: boolean): Promise<void> => {
   await db.update(CardFound, { cardId: id }, { away: !back });
+  for (const { setId } of await db.findBy(CardPlace, { cardId: id })) touch('sets', setId);
   CardIndex.of(db).isChanged([id]);
 };
 

@@ -10,7 +10,7 @@ import { groundsFor } from './beliefs.ts';
 import { knifeNow } from './settings.ts';
 import { paintingOf } from './paintings.ts';
 import { puttingAway } from './putAway.ts';
-import { present } from './rows.ts';
+import { any, present } from './rows.ts';
 import { additionOf, paintsOf, readStages, recordsOf, withMothers, type StagesRead } from './stagesRead.ts';
 import type { Studio } from './studio.ts';
 import { checkTubes, paintOfState, statesById, statesToday } from './tubes.ts';
@@ -80,6 +80,9 @@ export async function pileOf(db: EntityManager, id: string): Promise<Pile> {
   return pile;
 }
 
+/** A pile that may have been put away: what was made of it stays what it is. */
+export const anyPile = async (db: EntityManager, id: string): Promise<Pile> => any('pile', await db.findOneBy(Pile, { id }));
+
 /** A plan with every tube in a state: that which was named, or today's. */
 async function withStates(db: EntityManager, { heaps }: Mixture): Promise<Mixture> {
   const tubes = leavesOf({ heaps }).flatMap(({ source }) => ('tube' in source ? source : []));
@@ -113,20 +116,23 @@ const leafSources = (plan: Mixture): Leaf[] => leavesOf(plan).map(({ source }) =
 const MOST_MOTHERS = 200;
 
 /** Plans of piles a plan takes from, and of those that these take from, by pile. @throws ProblemError where a pile would be mixed from itself */
-async function plansOfMothers(db: EntityManager, plan: Mixture, own: string): Promise<ReadonlyMap<string, Mixture>> {
+async function plansOfMothers(db: EntityManager, plan: Mixture, own: string, read = pileOf): Promise<ReadonlyMap<string, Mixture>> {
   const plans = new Map<string, Mixture>();
   for (let wanted = pilesIn(plan); wanted.length > 0; ) {
     if (wanted.includes(own)) throw unfit('Mixed from itself', 'plan', 'A pile cannot be mixed from itself, nor from piles that are mixed from it.');
     if (plans.size > MOST_MOTHERS) throw unfit('Too many mothers', 'plan', 'This pile rests on too many others that are mixed from one another.');
-    for (const id of new Set(wanted)) plans.set(id, (await pileOf(db, id)).plan);
+    for (const id of new Set(wanted)) plans.set(id, (await read(db, id)).plan);
     wanted = [...new Set(wanted)].flatMap((id) => pilesIn(plans.get(id)!)).filter((id) => id === own || !plans.has(id));
   }
   return plans;
 }
 
-/** Curves and trust of everything a plan is made from; a pile that is not mixed yet is what it is planned to be. */
-export async function sourcesOf(db: EntityManager, plan: Mixture, own: string) {
-  const plans = await plansOfMothers(db, plan, own);
+/**
+ * Curves and trust of everything a plan is made from; a pile that is not mixed yet is what it is planned to be.
+ * @param read how piles it takes from are had: for new plans only those that can be worked on
+ */
+export async function sourcesOf(db: EntityManager, plan: Mixture, own: string, read = pileOf) {
+  const plans = await plansOfMothers(db, plan, own, read);
   const states = await statesById(
     db,
     [plan, ...plans.values()].flatMap(leafSources).flatMap((source) => ('tube' in source ? (source.state ?? []) : [])),

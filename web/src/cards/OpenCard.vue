@@ -27,6 +27,7 @@ import { useTubes } from '../tubes/tubes.ts';
 import CardRecipe from './CardRecipe.vue';
 import { paintedCard, readingOf, useCards } from './cards.ts';
 import DabSheet from './DabSheet.vue';
+import InSets from './InSets.vue';
 import OutSheet from './OutSheet.vue';
 import PrintSheet from './PrintSheet.vue';
 
@@ -227,6 +228,7 @@ useShortcuts(() => [
       ><span class="for-readers">Note</span>
       <textarea v-model="note" rows="2" maxlength="2000" placeholder="A note" @blur="saveNote" />
     </label>
+    <InSets :card="card" />
     <section v-if="used.length > 0" aria-label="Where it was used">
       <h2>Used</h2>
       <p v-for="one in used" :key="one.pileId" class="figures">

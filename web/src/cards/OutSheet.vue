@@ -11,7 +11,7 @@ const props = defineProps<{ title: string; of: { [K in keyof CardsOut]: CardsOut
 const desk = useDesk();
 const withPalette = ref(false);
 const FORMS: readonly (readonly [form: CardForm, title: string, says: string])[] = [
-  ['json', 'Cards', 'For another studio; docs/cards.schema.json says how it is written'],
+  ['json', 'Cards', 'For another studio; how it is written is published with the program'],
   ['csv', 'Table', 'For a spreadsheet: value, words, recipe'],
   ['cgats', 'Spectra', 'CGATS.17, reflectance from 380 to 730 nm'],
 ];

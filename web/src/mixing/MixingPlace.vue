@@ -115,14 +115,15 @@ useShortcuts(() => [
           <v-btn variant="outlined" @click="logging = true">Log one already mixed&ensp;<kbd>l</kbd></v-btn>
           <v-btn variant="outlined" @click="recalling = true">A tube forgotten&ensp;<kbd>q</kbd></v-btn>
           <v-btn v-if="planned.length > 0" variant="outlined" :to="{ name: 'easel-plan', params: { paintingId } }">All at the easel</v-btn>
-          <v-btn :icon="mdiCardPlusOutline" aria-label="Cards of this layer" title="Cards of this layer (c)" @click="makeCards" />
-          <v-btn :icon="mdiPrinterOutline" aria-label="Print this painting" title="Print (p)" @click="printing = true" />
-          <v-btn
-            :icon="mdiWalk"
-            aria-label="Out of doors: take it along, bring it home"
-            title="Out of doors (o)"
-            @click="goingOut = true"
-          />
+          <v-btn variant="text" :prepend-icon="mdiCardPlusOutline" aria-label="Cards of this layer" @click="makeCards"
+            >Cards&ensp;<kbd>c</kbd></v-btn
+          >
+          <v-btn variant="text" :prepend-icon="mdiPrinterOutline" aria-label="Print this painting" @click="printing = true"
+            >Print&ensp;<kbd>p</kbd></v-btn
+          >
+          <v-btn variant="text" :prepend-icon="mdiWalk" aria-label="Out of doors: take it along, bring it home" @click="goingOut = true"
+            >Out of doors&ensp;<kbd>o</kbd></v-btn
+          >
         </div>
       </header>
       <nav class="grid" aria-label="Piles of this painting, dark to light">
