@@ -112,7 +112,7 @@ useShortcuts(() => [
         </div>
         <div class="begin">
           <v-btn variant="outlined" :prepend-icon="mdiPlus" @click="making = true">A new pile&ensp;<kbd>n</kbd></v-btn>
-          <v-btn variant="outlined" @click="logging = true">Log one already mixed&ensp;<kbd>l</kbd></v-btn>
+          <v-btn variant="outlined" @click="logging = true">Log a mixed one&ensp;<kbd>l</kbd></v-btn>
           <v-btn variant="outlined" @click="recalling = true">A tube forgotten&ensp;<kbd>q</kbd></v-btn>
           <v-btn v-if="planned.length > 0" variant="outlined" :to="{ name: 'easel-plan', params: { paintingId } }">All at the easel</v-btn>
           <v-btn variant="text" :prepend-icon="mdiCardPlusOutline" aria-label="Cards of this layer" @click="makeCards"
@@ -161,6 +161,10 @@ useShortcuts(() => [
 </template>
 
 <style scoped>
+.begin :deep(.v-btn--variant-text) {
+  min-width: 0;
+  padding: 0 calc(2 * var(--unit));
+}
 .also {
   margin-left: calc(3 * var(--unit));
 }
