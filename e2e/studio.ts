@@ -9,9 +9,9 @@ import { chromium, type Browser, type BrowserContext, type BrowserContextOptions
 
 export const PAGES = fileURLToPath(new URL('../web/dist', import.meta.url));
 
-/** Waits until something holds. @throws Error that names it when it does not in ten seconds */
+/** Waits until something holds. @throws Error that names it when it does not in twenty seconds */
 export async function soon(holds: () => Promise<boolean>, what: string): Promise<void> {
-  const until = Date.now() + 10_000;
+  const until = Date.now() + 20_000;
   while (!(await holds())) {
     if (Date.now() > until) throw new Error(`It did not come to pass: ${what}.`);
     await new Promise((done) => setTimeout(done, 50));
@@ -127,7 +127,10 @@ export class Sitting {
 
   /** Moves the pointer to a place in the picture, in shares of its size. */
   async pointAt(x: number, y: number): Promise<void> {
-    const box = (await this.page.locator('[role=application]').boundingBox())!;
-    await this.page.mouse.move(box.x + box.width * x, box.y + box.height * y);
+    const stage = this.page.locator('[role=application]');
+    let box = await stage.boundingBox();
+    // A stage whose picture becomes another is laid anew and has no place for a moment.
+    await soon(async () => (box ??= await stage.boundingBox()) !== null, 'the picture has a place');
+    await this.page.mouse.move(box!.x + box!.width * x, box!.y + box!.height * y);
   }
 }

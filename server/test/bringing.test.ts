@@ -143,6 +143,16 @@ describe('cards of another studio', () => {
     expect(strange.notes[0]).to.match(/mood/);
   });
 
+  it('that were looked at and not brought are let go after a while; those that were brought stay', async () => {
+    const brought = await sendCards(bench, foreignCards(1, 'brought'));
+    await bring(brought.fileId);
+    const old = `INSERT INTO "card_file" ("id", "name", "bytes", "createdAt") VALUES ('old', 'old', x'00', '2026-01-01T00:00:00Z')`;
+    await bench.running.studio.change((db) => db.query(old));
+    const { fileId } = await sendCards(bench, foreignCards(1, 'next'));
+    const kept = await bench.running.studio.look((db) => db.query<{ id: string }[]>('SELECT "id" FROM "card_file"'));
+    expect(kept.map(({ id }) => id)).to.have.members([brought.fileId, fileId]);
+  });
+
   it('stand for themselves once they are here', async () => {
     await bring((await sendCards(bench, foreignCards(4))).fileId);
     for (const card of (await found()).cards)

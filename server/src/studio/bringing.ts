@@ -154,10 +154,18 @@ async function newOf<T extends { readonly id: string }>(db: EntityManager, entit
   return named.filter(({ id }) => !here.has(id));
 }
 
+/** A file that was looked at and not brought in is let go after this, ms: a change that waits in a browser may still speak of it. */
+const LOOKED_AT_MS = 2 * 24 * 3600 * 1000;
+const letGo = (db: EntityManager) =>
+  db.query(`DELETE FROM "card_file" WHERE "createdAt" < ? AND "id" NOT IN (SELECT "fileId" FROM "bringing")`, [
+    new Date(Date.now() - LOOKED_AT_MS).toISOString(),
+  ]);
+
 /** Keeps a file of cards until it is brought in, and says what that would do. @throws ProblemError where it is none; nothing is kept then */
 export async function keepFile(db: EntityManager, name: string, bytes: Buffer): Promise<FilePreview> {
   const id = hashOf(bytes);
   const file = readFile(id, name, bytes);
+  await letGo(db);
   if (!(await db.existsBy(CardFile, { id }))) await db.insert(CardFile, { id, name, bytes, createdAt: now() });
   return preview(db, file);
 }
