@@ -110,6 +110,14 @@ describe('colours sampled from a picture', () => {
     await page.locator('[data-test=recipe]').waitFor();
     await page.getByRole('button', { name: 'value only' }).click();
     await page.getByText('value only; hue of grey').waitFor();
+    // What is to be painted is a grey, and its recipe is there.
+    const chip = (which: string) =>
+      page
+        .locator(`aside [data-chip=${which}]`)
+        .evaluate((one) => getComputedStyle(one).backgroundColor, undefined, { timeout: 500 })
+        .catch(() => '');
+    const isGrey = (colour: string): boolean => new Set(colour.match(/\d+/g)).size === 1;
+    await soon(async () => isGrey(await chip('target')) && (await chip('mixed')) !== '', 'a grey to paint');
     await page.waitForTimeout(300);
     await page.keyboard.press('k');
     await soon(async () => (await samples()).at(-1)!.valueOnly, 'of a value alone');
