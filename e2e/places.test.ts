@@ -13,6 +13,12 @@ describe('every place', () => {
   after(() => sitting.end());
 
   const settle = () => sitting.page.waitForTimeout(400);
+  const openCard = async (): Promise<void> => {
+    await sitting.page.keyboard.press('Escape');
+    await sitting.page.getByRole('link', { name: 'Cards' }).click();
+    await sitting.page.locator('[data-test=card]').first().click();
+    await sitting.page.locator('[data-test=open-card]').waitFor();
+  };
   const PLACES: readonly (readonly [name: string, go: () => Promise<void>])[] = [
     ['paintings', () => sitting.open('paintings')],
     ['tubes', () => sitting.open('tubes')],
@@ -59,17 +65,11 @@ describe('every place', () => {
         await sitting.page.locator('[data-test=card]').first().waitFor();
       },
     ],
-    [
-      'an open card',
-      async () => {
-        await sitting.page.getByRole('link', { name: 'Cards' }).click();
-        await sitting.page.locator('[data-test=card]').first().click();
-        await sitting.page.locator('[data-test=open-card]').waitFor();
-      },
-    ],
+    ['an open card', openCard],
     [
       'a card to be printed',
       async () => {
+        await openCard();
         await sitting.page.keyboard.press('p');
         await sitting.page.getByRole('dialog', { name: /^Print/ }).waitFor();
       },
@@ -77,7 +77,7 @@ describe('every place', () => {
     [
       'a dab on a card',
       async () => {
-        await sitting.page.keyboard.press('Escape');
+        await openCard();
         await sitting.page.keyboard.press('d');
         await sitting.page.getByRole('dialog', { name: /^Your dab/ }).waitFor();
       },
@@ -85,7 +85,7 @@ describe('every place', () => {
     [
       'cards that are brought',
       async () => {
-        await sitting.page.keyboard.press('Escape');
+        await openCard();
         const all = encodeURIComponent('{"all":true}');
         const file = await (await fetch(`${sitting.running.address}api/cards-out?wanted=${all}`)).text();
         const theirs = file
