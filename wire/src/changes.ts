@@ -72,7 +72,7 @@ export const OPERATIONS = {
 
 export type OperationName = keyof typeof OPERATIONS;
 /** A wire class as plain data: an instance is made and checked on the other side. */
-type Sent<T> = { [K in keyof T]: T[K] };
+export type Sent<T> = { [K in keyof T]: T[K] };
 /** What an operation needs, as plain data. */
 export type Needs<N extends OperationName> = Sent<InstanceType<(typeof OPERATIONS)[N]>>;
 /** An operation as it is sent: its name in `do`, and what it needs. */

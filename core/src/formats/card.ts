@@ -5,9 +5,11 @@ import type { Lab } from '../colour/spaces.ts';
 import { temperature, type Temperature } from '../colour/temperature.ts';
 import { valueOfLightness, type MunsellValue } from '../colour/value.ts';
 import type { Sight } from '../correcting/doubt.ts';
-import { checkMixture, isHeap, isTube, type Mixture } from '../mixing/mixture.ts';
+import type { Millilitres } from '../mixing/amounts.ts';
+import { checkMixture, isHeap, isTube, type FromTube, type Leaf, type Mixture } from '../mixing/mixture.ts';
 import { leavesOf, paintOfMixture } from '../mixing/open.ts';
 import { masstoneOf } from '../mixing/order.ts';
+import { stepsOf, type HeapSteps } from '../mixing/steps.ts';
 import type { Basis, PaintCurves } from '../paint/catalogue.ts';
 
 /** A tube as a card was reckoned with: it stays so when the tube itself is another. */
@@ -81,10 +83,26 @@ export function readCard({ dab, seen, predicted }: Pick<Card, 'dab' | 'seen' | '
   return { lab, value: valueOfLightness(Math.max(0, lab[0])), temperature: temperature(lab), munsell: writeMunsell(labToMunsell(lab)) };
 }
 
-/** Curves of what a card makes, by its own tubes. */
-export function paintOfCard({ recipe, tubes }: Pick<Card, 'recipe' | 'tubes'>): PaintCurves {
+type Mixed = Pick<Card, 'recipe' | 'tubes'>;
+
+/** Which of a card's tubes a source in its recipe is. */
+function tubeOn({ tubes }: Pick<Card, 'tubes'>): (source: Leaf) => CardTube {
   const byKey = new Map(tubes.map((tube) => [tube.key, tube]));
-  return paintOfMixture(recipe, (source) => byKey.get((source as { readonly tube: string }).tube)!);
+  return (source) => byKey.get((source as FromTube).tube)!;
+}
+
+/** Curves of what a card makes, by its own tubes. */
+export const paintOfCard = (card: Mixed): PaintCurves => paintOfMixture(card.recipe, tubeOn(card));
+
+/** A card's recipe measured out for so many ml, with the tubes it was reckoned from. */
+export function stepsOfCard(card: Mixed, ml: Millilitres): HeapSteps[] {
+  const of = tubeOn(card);
+  return stepsOf(card.recipe, ml, {
+    paintOf: of,
+    nameOf: (source) => of(source).name,
+    handlingOf: of,
+    cautionOf: (source) => of(source).caution,
+  });
 }
 
 /** How far a card's stated colour may lie from what its recipe gives: less than is written, ΔE76. */

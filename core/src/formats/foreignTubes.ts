@@ -11,6 +11,12 @@ export interface OwnTube extends PaintCurves {
   readonly pigment: string;
 }
 
+/** One's own tubes, those that say who made them; the generic ones where there are none. */
+export function onesOwn<T extends { readonly maker: string }>(tubes: readonly T[]): readonly T[] {
+  const mine = tubes.filter(({ maker }) => maker !== '');
+  return mine.length > 0 ? mine : tubes;
+}
+
 /** Which of one's own tubes stands for another's, and why. */
 export interface StandIn {
   readonly id: string;

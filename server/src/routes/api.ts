@@ -19,7 +19,6 @@ import {
   type ReadName,
 } from '@dusk/wire';
 import { Router, type Request } from 'express';
-import multer from 'multer';
 import { copyName } from '../keeping/copies.ts';
 import { copiesOf } from '../keeping/daily.ts';
 import { notFound, ProblemError } from '../problems.ts';
@@ -33,6 +32,7 @@ import { READING } from '../studio/reading.ts';
 import type { Studio } from '../studio/studio.ts';
 import { changeFrom } from './change.ts';
 import { eventsOf } from './events.ts';
+import { uploads } from './uploads.ts';
 
 /** @throws ProblemError when the id in the path cannot be one. */
 function idIn({ params: { id } }: Request): string {
@@ -42,12 +42,6 @@ function idIn({ params: { id } }: Request): string {
 
 /** Open windows hear of a change a moment after it was answered. */
 const TELL_MS = 30;
-
-/** What is sent lies on the disk until its turn comes, so that many large pictures at once do not fill the memory. */
-const uploads = multer({
-  storage: multer.diskStorage({ destination: tmpdir() }),
-  limits: { fileSize: UPLOAD_MOST_BYTES, files: 1, fields: 2 },
-});
 
 /** The routes under `/api`: the tables of reads and operations, served, and pictures by what they hold. `pages` is the folder of the built interface. */
 export function apiRoutes(studio: Studio, pages?: string): Router {
@@ -67,7 +61,7 @@ export function apiRoutes(studio: Studio, pages?: string): Router {
     if (isNew) setTimeout(() => studio.hearing.tell(answer), TELL_MS);
   });
 
-  api.post(PICTURES, uploads.single('picture'), async ({ file }, response) => {
+  api.post(PICTURES, uploads(UPLOAD_MOST_BYTES).single('picture'), async ({ file }, response) => {
     if (!file) throw new ProblemError(422, 'No picture', 'Send one picture, in the field "picture".');
     try {
       if (file.size === 0) throw new ProblemError(422, 'Not a picture', 'This file is empty. Nothing was kept; choose another.');

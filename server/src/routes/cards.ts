@@ -1,5 +1,4 @@
 import { readFile, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
 import {
   CARD_FILES,
   CARD_FORMS,
@@ -15,13 +14,13 @@ import {
 } from '@dusk/wire';
 import type { ClassConstructor } from 'class-transformer';
 import { Router } from 'express';
-import multer from 'multer';
 import { ProblemError } from '../problems.ts';
 import { keepFile } from '../studio/bringing.ts';
 import { sheetOf } from '../sheets/print.ts';
 import { cardsOut } from '../studio/cardsOut.ts';
 import { findCards } from '../studio/cardsFound.ts';
 import type { Studio } from '../studio/studio.ts';
+import { uploads } from './uploads.ts';
 
 const LONGEST_NAME = 120;
 
@@ -40,11 +39,6 @@ function wantedIn<T extends object>(type: ClassConstructor<T>, text: unknown): T
 const TYPES = { json: 'application/json', csv: 'text/csv', cgats: 'text/plain' } as const;
 const ENDS = { json: 'json', csv: 'csv', cgats: 'txt' } as const;
 
-const files = multer({
-  storage: multer.diskStorage({ destination: tmpdir() }),
-  limits: { fileSize: CARDS_MOST_BYTES, files: 1, fields: 2 },
-});
-
 /** Cards that are looked for, and files of cards that come and go. */
 export function cardRoutes({ look, change }: Studio): Router {
   const routes = Router();
@@ -54,7 +48,7 @@ export function cardRoutes({ look, change }: Studio): Router {
     response.json(await look((db) => findCards(db, asked)));
   });
 
-  routes.post(CARD_FILES, files.single('file'), async ({ file }, response) => {
+  routes.post(CARD_FILES, uploads(CARDS_MOST_BYTES).single('file'), async ({ file }, response) => {
     if (!file) throw new ProblemError(422, 'No file', 'Send one file of cards, in the field "file".');
     try {
       const bytes = await readFile(file.path);

@@ -1,8 +1,9 @@
 import {
   colourName,
   labToMunsell,
+  relativeTemperature,
   relativeTemperatureWord,
-  stepsOf,
+  stepsOfCard,
   temperature,
   temperatureWord,
   valueOfLightness,
@@ -11,7 +12,6 @@ import {
   type Basis,
   type Card,
   type HeapSteps,
-  type KnownPaints,
   type Lab,
   type ValueScale,
   type WarmBlue,
@@ -49,7 +49,7 @@ export const inWords = (lab: Lab, { warmBlue }: Saying): string =>
 export function apart(seen: Lab, predicted: Lab, saying: Saying): string {
   const value = valueOfLightness(Math.max(0, seen[0])) - valueOfLightness(Math.max(0, predicted[0]));
   const how = Math.abs(value) < 0.05 ? 'the same value' : `${Math.abs(value).toFixed(1)} ${value > 0 ? 'lighter' : 'darker'}`;
-  return `${how}, ${relativeTemperatureWord(temperature(seen, saying.warmBlue) - temperature(predicted, saying.warmBlue))}`;
+  return `${how}, ${relativeTemperatureWord(relativeTemperature(seen, predicted, saying.warmBlue))}`;
 }
 
 const SURE: Readonly<Record<Basis, string>> = {
@@ -64,18 +64,9 @@ export const sureOf = (basis: Basis): string => SURE[basis];
 export const dayOf = (at: string): string =>
   new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' });
 
-const tubeKey = (source: unknown): string => (source as { readonly tube: string }).tube;
-
-/** The paints of a card, as it was reckoned with them. */
-function paintsOf({ tubes }: Card): KnownPaints {
-  const byKey = new Map(tubes.map((tube) => [tube.key, tube]));
-  const of = (source: unknown) => byKey.get(tubeKey(source))!;
-  return { paintOf: of, nameOf: (source) => of(source).name, handlingOf: of, cautionOf: (source) => of(source).caution };
-}
-
 /** @param ml how much is to be mixed; as much as the card says where nobody does */
 export function ofCard(card: Card, ml = card.ml): SheetMixture {
-  const { dab, seen, predicted, target, name, note, recipe } = card;
+  const { dab, seen, predicted, target, name, note } = card;
   return {
     name,
     lab: dab?.lab ?? seen ?? predicted,
@@ -83,7 +74,7 @@ export function ofCard(card: Card, ml = card.ml): SheetMixture {
     predicted,
     seen: dab?.lab ?? seen,
     ml,
-    heaps: stepsOf(recipe, ml, paintsOf(card)),
+    heaps: stepsOfCard(card, ml),
     said: [
       [card.thing, card.zone].filter(Boolean).join(', '),
       [card.painting, dayOf(card.madeAt)].filter(Boolean).join(', '),

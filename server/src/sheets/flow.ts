@@ -34,9 +34,8 @@ export class Flow {
   constructor(
     size: PaperSize,
     private readonly title: string,
-    compress?: boolean,
   ) {
-    this.paper = new Paper(size, title, compress);
+    this.paper = new Paper(size, title);
     this.room = this.paper.widthMm - 2 * EDGE_MM - CHECK_STRIP_MM;
     this.turn();
   }

@@ -20,18 +20,18 @@ import {
 } from '@dusk/core';
 import { labOfDto, type PileDto, type SheetWanted } from '@dusk/wire';
 import { In, type EntityManager } from 'typeorm';
-import { CardPlace, Palette, PaletteTube, Reference, Settings, Tube } from '../entities/index.ts';
+import { CardPlace, Palette, PaletteTube, Settings, Tube } from '../entities/index.ts';
 import { unfit } from '../problems.ts';
 import { cardOf } from '../studio/cards.ts';
 import { cardsInOrder } from '../studio/cardsOut.ts';
 import { paintingOf } from '../studio/paintings.ts';
 import { anyPile, pileRows, sourcesOf } from '../studio/piles.ts';
-import { workingPixels } from '../studio/pictures.ts';
 import { present } from '../studio/rows.ts';
 import { paintOfState } from '../studio/tubes.ts';
 import type { ChartTube } from './chart.ts';
 import { apart, dayOf, ofCard, sureOf, type Saying, type SheetMixture } from './contents.ts';
 import type { FromOwn, LessonPile } from './lesson.ts';
+import { copiesOf, hungBy } from './pictures.ts';
 import { partsOnPaper } from './recipe.ts';
 
 /** How this studio says values and temperatures. */
@@ -162,12 +162,9 @@ export async function picturesFor(
   db: EntityManager,
   paintingId: string,
 ): Promise<{ readonly pictures: Buffer[]; readonly heldBack: number }> {
-  const references = await db.find(Reference, { where: { paintingId }, order: { createdAt: 'ASC' } });
-  const there = references.filter(({ deletedAt }) => deletedAt === null);
-  const passing = there.filter((reference) => reference.passing === 'mine' || reference.passing === 'free');
-  const pictures: Buffer[] = [];
-  for (const { pictureId } of passing) pictures.push((await workingPixels(db, pictureId)).bytes);
-  return { pictures, heldBack: there.length - passing.length };
+  const hung = await hungBy(db, paintingId);
+  const passing = hung.filter((picture) => picture.passing === 'mine' || picture.passing === 'free');
+  return { pictures: (await copiesOf(db, passing)).map(({ bytes }) => bytes), heldBack: hung.length - passing.length };
 }
 
 /** The piles of a lesson: what was done, and the same from a palette the readers have. */

@@ -1,15 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { hexToLab, mlText, mmText, partsText, temperature, valueOfLightness, type Lab, type Outing } from '@dusk/core';
+import { heapTitle, hexToLab, mlText, mmText, partsText, temperature, valueOfLightness, type Lab, type Outing } from '@dusk/core';
 import type { EntityManager } from 'typeorm';
-import sharp from 'sharp';
-import { Reference } from '../entities/index.ts';
 import { ProblemError } from '../problems.ts';
-import { workingPixels } from '../studio/pictures.ts';
 import { cautionsOf, inWords, RAGS, squeezedFor, valueOn } from './contents.ts';
 import { pilesFound, sayingOf } from './gather.ts';
 import { beadsInWords } from './kit.ts';
+import { copiesOf, hungBy, madeSmall } from './pictures.ts';
 
 /** Longest side of a picture that is taken out, px: a phone's screen, held close. */
 const TAKEN_PX = 1600;
@@ -17,28 +15,14 @@ const MOST_PICTURES = 4;
 /** Temperature at which a dab lies at the edge of the ledge. */
 const WARMEST = 30;
 
-async function picturesTaken(db: EntityManager, paintingId: string): Promise<{ name: string; bytes: Buffer }[]> {
-  const references = await db.find(Reference, { where: { paintingId }, order: { createdAt: 'ASC' } });
-  const taken: { name: string; bytes: Buffer }[] = [];
-  for (const { name, pictureId } of references.filter(({ deletedAt }) => deletedAt === null).slice(0, MOST_PICTURES))
-    taken.push({ name, bytes: (await workingPixels(db, pictureId)).bytes });
-  return taken;
-}
-
-const asAddress = async (bytes: Buffer): Promise<string> => {
-  const small = await sharp(bytes)
-    .resize({ width: TAKEN_PX, height: TAKEN_PX, fit: 'inside', withoutEnlargement: true })
-    .toColourspace('srgb')
-    .jpeg({ quality: 85 })
-    .toBuffer();
-  return `data:image/jpeg;base64,${small.toString('base64')}`;
-};
+const asAddress = async (bytes: Buffer): Promise<string> =>
+  `data:image/jpeg;base64,${(await madeSmall(bytes, TAKEN_PX, 85)).toString('base64')}`;
 
 /** Reads a painting as it is taken out. @returns what finishes it, when the studio's turn is over */
 export async function outingOf(db: EntityManager, paintingId: string, at: string): Promise<() => Promise<Outing>> {
   const saying = await sayingOf(db);
   const { title, ground, piles } = await pilesFound(db, { sheet: 'painting', paper: 'A4', paintingId });
-  const pictures = await picturesTaken(db, paintingId);
+  const pictures = await copiesOf(db, (await hungBy(db, paintingId)).slice(0, MOST_PICTURES));
   const mixtures = piles.map(({ mixture }) => mixture);
   const warmthOf = (lab: Lab): number => Math.max(-1, Math.min(1, temperature(lab, saying.warmBlue) / WARMEST));
   const tubes = squeezedFor(mixtures.filter((_, i) => piles[i]!.pile.stages.length === 0));
@@ -61,10 +45,7 @@ export async function outingOf(db: EntityManager, paintingId: string, at: string
       note: pile.note,
       isMixed: pile.stages.length > 0,
       heaps: mixture.heaps.map((heap, i) => ({
-        says:
-          i === mixture.heaps.length - 1
-            ? `Then the pile, ${mlText(heap.ml)}`
-            : `${i === 0 ? 'First' : 'Then'} ${heap.name}, ${mlText(heap.ml)}`,
+        says: heapTitle(mixture.heaps, i),
         steps: heap.steps.map(({ parts, name, beadMm, paint, caution }) => ({
           parts: partsText(parts),
           name: caution === 'none' ? name : `${name} · ${caution}`,

@@ -62,17 +62,14 @@ export class Paper {
   readonly heightMm: number;
   private readonly registered = new Set<string>();
 
-  /** @param compress left out only where the drawing itself is to be read */
   constructor(
     readonly size: PaperSize,
     title: string,
-    compress = true,
   ) {
     [this.widthMm, this.heightMm] = PAPERS[size];
     this.pdf = new PDFDocument({
       size: [this.widthMm * MM, this.heightMm * MM],
       margin: 0,
-      compress,
       autoFirstPage: false,
       info: { Title: title, Creator: 'Auburn Dusk', Producer: 'Auburn Dusk' },
       font: faceOf('latin', 'plain').bytes as unknown as string,

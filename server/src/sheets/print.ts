@@ -1,7 +1,6 @@
 import { hexToLab } from '@dusk/core';
 import type { SheetKind, SheetWanted } from '@dusk/wire';
 import type { EntityManager } from 'typeorm';
-import sharp from 'sharp';
 import { CardSet } from '../entities/index.ts';
 import { drawChart } from './chart.ts';
 import { inWords, RAGS, valueOn } from './contents.ts';
@@ -11,6 +10,7 @@ import { drawKit } from './kit.ts';
 import { drawLesson } from './lesson.ts';
 import { othersTurn } from './flow.ts';
 import { drawList, drawMixture, drawStrip, drawTitle } from './mixtures.ts';
+import { madeSmall } from './pictures.ts';
 
 /** A sheet as it is sent: what it is called, and its bytes. */
 export interface Printed {
@@ -19,24 +19,23 @@ export interface Printed {
 }
 
 /** Only what may be printed is read in the studio's turn; drawing holds nobody up. */
-type Draw = (compress?: boolean) => Promise<Printed>;
+type Draw = () => Promise<Printed>;
 
 const drawing =
   (wanted: SheetWanted, title: string, draw: (flow: Flow) => Promise<void> | void): Draw =>
-  async (compress) => {
-    const flow = new Flow(wanted.paper, title, compress);
+  async () => {
+    const flow = new Flow(wanted.paper, title);
     await draw(flow);
     return { name: title, bytes: await flow.bytes() };
   };
 
 /** Longest side of a picture on paper, px: fine enough for a hand's width. */
 const PRINTED_PX = 1200;
-const forPaper = (bytes: Buffer): Promise<Buffer> =>
-  sharp(bytes)
-    .resize({ width: PRINTED_PX, height: PRINTED_PX, fit: 'inside', withoutEnlargement: true })
-    .toColourspace('srgb')
-    .jpeg({ quality: 88 })
-    .toBuffer();
+const forPaper = (bytes: Buffer): Promise<Buffer> => madeSmall(bytes, PRINTED_PX, 88);
+
+/** The set that cards lie in, where they are those of one. */
+const setOf = async (db: EntityManager, { setId }: SheetWanted): Promise<CardSet | null> =>
+  setId ? db.findOneBy(CardSet, { id: setId }) : null;
 
 /** How each sheet is filled. */
 const SHEETS: { readonly [S in SheetKind]: (db: EntityManager, wanted: SheetWanted) => Promise<Draw> } = {
@@ -54,7 +53,7 @@ const SHEETS: { readonly [S in SheetKind]: (db: EntityManager, wanted: SheetWant
   },
   row: async (db, wanted) => {
     const [saying, cards] = [await sayingOf(db), await cardMixtures(db, wanted)];
-    const set = wanted.setId ? await db.findOneBy(CardSet, { id: wanted.setId }) : null;
+    const set = await setOf(db, wanted);
     return drawing(wanted, set?.name ?? `${cards.length} cards`, async (flow) => {
       drawTitle(flow, set?.name ?? 'Cards in a row', set?.note ? [set.note] : []);
       drawStrip(flow, cards, saying);
@@ -63,7 +62,7 @@ const SHEETS: { readonly [S in SheetKind]: (db: EntityManager, wanted: SheetWant
   },
   kit: async (db, wanted) => {
     const [saying, cards] = [await sayingOf(db), await cardMixtures(db, wanted)];
-    const set = wanted.setId ? await db.findOneBy(CardSet, { id: wanted.setId }) : null;
+    const set = await setOf(db, wanted);
     const title = `To take along${set ? ` for ${set.name}` : ''}`;
     return drawing(wanted, title, (flow) => drawKit(flow, title, cards, saying));
   },

@@ -1,4 +1,4 @@
-import { mlText, mmText, partsText, show, type HeapSteps, type Step } from '@dusk/core';
+import { heapTitle, mlText, mmText, partsText, show, type HeapSteps, type Step } from '@dusk/core';
 import { BODY, STRONG, type Flow } from './flow.ts';
 
 /** Rows of a bead that are drawn before it is told by how many times it is laid. */
@@ -79,11 +79,7 @@ export function drawRecipe(flow: Flow, heaps: readonly HeapSteps[]): void {
     const last = at === heaps.length - 1;
     flow.need(24);
     const more = heap.batch > 1.05 ? ', more than is needed' : '';
-    if (heaps.length > 1)
-      flow.text(
-        last ? held(`Then the pile, ${mlText(heap.ml)}:`) : held(`${at === 0 ? 'First' : 'Then'} ${heap.name}, ${mlText(heap.ml)}${more}:`),
-        STRONG,
-      );
+    if (heaps.length > 1) flow.text(held(`${heapTitle(heaps, at)}${last ? '' : more}:`), STRONG);
     const short = heap.steps.map(({ beadMm }) => beadMm).filter((mm) => mm <= BESIDE * flow.room);
     const longest = Math.max(...short);
     for (const step of heap.steps) drawStep(flow, step, step.beadMm <= BESIDE * flow.room ? longest : undefined);

@@ -1,17 +1,17 @@
 import { createHash } from 'node:crypto';
-import { contentOf, CraftError, masstoneOf, readCards, standInFor, type Card as CoreCard, type CardsRead, type CardTube, type OwnTube } from '@dusk/core';
+import { contentOf, CraftError, masstoneOf, onesOwn, readCards, standInFor, type Card as CoreCard, type CardsRead, type CardTube, type OwnTube } from '@dusk/core';
 import { labDto, PALETTE_MOST_TUBES, type BringingDto, type FilePreview, type FileTubeDto, type Needs } from '@dusk/wire';
 import { isUUID } from 'class-validator';
 import { In, IsNull, type EntityManager } from 'typeorm';
 import { Bringing, Card, CardFile, CardFound, CardPlace, CardSet, Palette, PaletteTube, Tube } from '../entities/index.ts';
 import { notFound, ProblemError } from '../problems.ts';
 import { CardIndex } from './cardIndex.ts';
-import { cardOf, keepCards } from './cards.ts';
+import { cardOf, cardsById, keepCards } from './cards.ts';
 import { puttingAway } from './putAway.ts';
 import { checkTubes, paintOfState } from './tubes.ts';
 import { now, type Doing, type Work } from './work.ts';
 
-/** A file of cards that is in use, read once: what is seen first is brought in next. */
+/** A file of cards with what it holds. */
 interface FileRead extends CardsRead {
   readonly id: string;
   readonly name: string;
@@ -38,8 +38,16 @@ const idFrom = (...parts: readonly string[]): string => {
   return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-5${hex.slice(13, 16)}-8${hex.slice(17, 20)}-${hex.slice(20, 32)}`;
 };
 /** What a tube of a file is, whatever it is called by there. */
-const tubeId = ({ key: _, K, S, ...tube }: CardTube): string =>
-  hashOf(JSON.stringify([tube.name, tube.pigment, tube.colourIndex]), JSON.stringify([Array.from(K), Array.from(S)]));
+function tubeId({ name, pigment, colourIndex, K, S }: CardTube): string {
+  // All cards of a file that take from a tube share its curves.
+  let id = tubeIds.get(K);
+  if (id === undefined) {
+    id = hashOf(JSON.stringify([name, pigment, colourIndex]), JSON.stringify([Array.from(K), Array.from(S)]));
+    tubeIds.set(K, id);
+  }
+  return id;
+}
+const tubeIds = new WeakMap<Float64Array, string>();
 
 /** What becomes of each card of a file. */
 interface Meeting {
@@ -54,45 +62,38 @@ interface Meeting {
   readonly ids: ReadonlyMap<string, string>;
 }
 
-/** Cards looked up at once. */
+/** Rows written or marked at once. */
 const AT_ONCE = 500;
-
-async function cardsHere(db: EntityManager, ids: readonly string[]): Promise<Map<string, Card>> {
-  const found = new Map<string, Card>();
-  for (let at = 0; at < ids.length; at += AT_ONCE)
-    for (const card of await db.find(Card, { where: { id: In(ids.slice(at, at + AT_ONCE)) } })) found.set(card.id, card);
-  return found;
-}
 
 /** Meets what is here: a card that is the same is known; one that is written otherwise comes to stand beside it. */
 async function meet(db: EntityManager, { cards }: FileRead): Promise<Meeting> {
-  const own = (card: CoreCard): string => (isUUID(card.id) ? card.id.toLowerCase() : idFrom('card', card.id, contentOf(card)));
-  const beside = (card: CoreCard): string => idFrom('beside', own(card), contentOf(card));
-  const here = await cardsHere(
-    db,
-    cards.flatMap((card) => [own(card), beside(card)]),
+  const own = new Map(
+    cards.map((card) => [card, isUUID(card.id) ? card.id.toLowerCase() : idFrom('card', card.id, contentOf(card))] as const),
   );
-  const same = (card: CoreCard, id: string): boolean => here.has(id) && contentOf(cardOf(here.get(id)!)) === contentOf(card);
-  const fresh: CoreCard[] = [];
-  const ids = new Map<string, string>();
-  let both = 0;
-  for (const card of cards) {
-    const there = here.has(own(card));
-    const id = !there || same(card, own(card)) ? own(card) : beside(card);
-    ids.set(card.id, id);
-    if (here.has(id)) continue;
-    if (there) both++;
-    fresh.push({ ...card, id });
-  }
-  const known = [...ids.values()].filter((id) => here.has(id));
-  return { fresh, both, known, back: known.filter((id) => here.get(id)!.deletedAt !== null), ids };
+  const here = await cardsById(db, [...own.values()]);
+  // What each says is asked only of those that are met.
+  const differs = (card: CoreCard): boolean => {
+    const there = here.get(own.get(card)!);
+    return there !== undefined && contentOf(cardOf(there)) !== contentOf(card);
+  };
+  const beside = new Map(cards.filter(differs).map((card) => [card, idFrom('beside', own.get(card)!, contentOf(card))]));
+  for (const [id, card] of await cardsById(db, [...beside.values()])) here.set(id, card);
+  const idOf = (card: CoreCard): string => beside.get(card) ?? own.get(card)!;
+  const fresh = cards.filter((card) => !here.has(idOf(card)));
+  const known = cards.map(idOf).filter((id) => here.has(id));
+  return {
+    fresh: fresh.map((card) => ({ ...card, id: idOf(card) })),
+    both: fresh.filter((card) => beside.has(card)).length,
+    known,
+    back: known.filter((id) => here.get(id)!.deletedAt !== null),
+    ids: new Map(cards.map((card) => [card.id, idOf(card)])),
+  };
 }
 
-/** One's own tubes that may stand for another's; the generic ones where there are none. */
+/** Tubes of this studio that may stand for another's. */
 async function ownTubes(db: EntityManager): Promise<OwnTube[]> {
   const tubes = await db.find(Tube, { relations: { state: true } });
-  const mine = tubes.filter(({ maker }) => maker !== '');
-  return (mine.length > 0 ? mine : tubes).map(({ id, pigment, state }) => ({ id, pigment, ...paintOfState(state!) }));
+  return onesOwn(tubes).map(({ id, pigment, state }) => ({ id, pigment, ...paintOfState(state!) }));
 }
 
 /** The tubes of a file, each once, and in how many cards. */
@@ -219,7 +220,12 @@ export const addBringing: Doing<Needs<'bringing.add'>> = async (work, { id, file
       ...card,
       pileId: null,
       bringingId: id,
-      stands: Object.fromEntries(card.tubes.flatMap((tube) => (standFor(tube) === undefined ? [] : [[tube.key, standFor(tube)!]]))),
+      stands: Object.fromEntries(
+        card.tubes.flatMap((tube) => {
+          const own = standFor(tube);
+          return own === undefined ? [] : [[tube.key, own]];
+        }),
+      ),
     })),
   );
   for (const set of sets) {

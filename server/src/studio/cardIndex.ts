@@ -1,7 +1,7 @@
 import { readCard, temperature, type Card as CoreCard } from '@dusk/core';
 import { In, type EntityManager } from 'typeorm';
-import { Card, CardFound } from '../entities/index.ts';
-import { cardOf } from './cards.ts';
+import { CardFound, type Card } from '../entities/index.ts';
+import { cardOf, cardsById } from './cards.ts';
 
 /** Rows written in one statement: SQLite takes so many values at once. */
 const AT_ONCE = 500;
@@ -42,14 +42,13 @@ export async function letBeFound(db: EntityManager, cards: readonly Card[]): Pro
 
 /** Lets cards of a studio of before be found, and has the index read before anybody asks. */
 export async function findAll(db: EntityManager): Promise<void> {
-  for (;;) {
-    const missing = await db
-      .createQueryBuilder(Card, 'card')
-      .where('NOT EXISTS (SELECT 1 FROM "card_found" WHERE "cardId" = "card"."id")')
-      .take(AT_ONCE)
-      .getMany();
-    if (missing.length === 0) break;
-    await letBeFound(db, missing);
+  // By their ids alone: a card's own row is large, and there may be a hundred thousand.
+  const missing = await db.query<{ id: string }[]>(
+    'SELECT "id" FROM "card" WHERE NOT EXISTS (SELECT 1 FROM "card_found" WHERE "cardId" = "card"."id")',
+  );
+  for (let at = 0; at < missing.length; at += AT_ONCE) {
+    const some = missing.slice(at, at + AT_ONCE).map(({ id }) => id);
+    await letBeFound(db, [...(await cardsById(db, some)).values()]);
   }
   await CardIndex.of(db).read(db);
 }

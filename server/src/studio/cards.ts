@@ -48,6 +48,17 @@ const UNSAID = { light: '', film: '', medium: '', basis: 'typical', steadiness: 
 
 const dto = ({ body, pile: _p, bringing: _b, value: _v, ...row }: Card): CardDto => ({ ...row, ...UNSAID, ...body });
 
+/** Cards looked up at once: SQLite takes so many values. */
+const LOOKED_UP = 500;
+
+/** Cards by their ids, put away or not, however many are asked for. */
+export async function cardsById(db: EntityManager, ids: readonly string[]): Promise<Map<string, Card>> {
+  const found = new Map<string, Card>();
+  for (let at = 0; at < ids.length; at += LOOKED_UP)
+    for (const card of await db.findBy(Card, { id: In(ids.slice(at, at + LOOKED_UP)) })) found.set(card.id, card);
+  return found;
+}
+
 /** Cards by their ids, dark to light. */
 export async function cardRows(db: EntityManager, ids: readonly string[]): Promise<CardDto[]> {
   return (await db.find(Card, { where: { id: In([...ids]) }, order: { value: 'ASC', id: 'ASC' } })).map(dto);

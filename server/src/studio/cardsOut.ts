@@ -3,19 +3,14 @@ import type { CardForm, CardsOut } from '@dusk/wire';
 import { In, IsNull, type EntityManager } from 'typeorm';
 import { Card, Palette, PaletteTube, type Tube } from '../entities/index.ts';
 import { ProblemError } from '../problems.ts';
-import { cardOf } from './cards.ts';
+import { cardOf, cardsById } from './cards.ts';
 import { setRows } from './cardSets.ts';
 import { paintOfState } from './tubes.ts';
 
-/** Cards looked up at once. */
-const AT_ONCE = 500;
-
 /** Cards that are there, in the order they are asked for. */
 export async function cardsInOrder(db: EntityManager, ids: readonly string[]): Promise<Card[]> {
-  const found = new Map<string, Card>();
-  for (let at = 0; at < ids.length; at += AT_ONCE)
-    for (const card of await db.findBy(Card, { id: In(ids.slice(at, at + AT_ONCE)), deletedAt: IsNull() })) found.set(card.id, card);
-  return ids.flatMap((id) => found.get(id) ?? []);
+  const found = await cardsById(db, ids);
+  return ids.flatMap((id) => found.get(id) ?? []).filter(({ deletedAt }) => deletedAt === null);
 }
 
 /** A tube of the studio as a card or a palette takes it along. */

@@ -3,6 +3,7 @@ import type { FilePreview, FileTubeDto } from '@dusk/wire';
 import { labOfDto } from '@dusk/wire/written';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
+import FileDrop from '../controls/FileDrop.vue';
 import Sheet from '../controls/Sheet.vue';
 import { useWhite } from '../mixing/white.ts';
 import { ApiError, sendCards } from '../studio/api.ts';
@@ -27,9 +28,7 @@ watch(open, () => {
   failure.value = '';
 });
 
-async function look(files: FileList | null | undefined): Promise<void> {
-  const file = files?.[0];
-  if (!file) return;
+async function look(file: File): Promise<void> {
   busy.value = true;
   failure.value = '';
   preview.value = undefined;
@@ -88,15 +87,9 @@ async function bring(): Promise<void> {
 <template>
   <Sheet v-model="open" label="Bring cards from a file" wide judging>
     <h2>Bring cards</h2>
-    <label class="bring" @dragover.prevent @drop.prevent="look($event.dataTransfer?.files)"
-      >{{ busy ? 'Looking at it…' : preview ? 'Another file' : 'Choose a file of cards, or drop it here' }}
-      <input
-        class="file"
-        type="file"
-        accept=".json,application/json"
-        aria-label="File of cards"
-        @change="look(($event.target as HTMLInputElement).files)"
-    /></label>
+    <FileDrop label="File of cards" accept=".json,application/json" @file="look">{{
+      busy ? 'Looking at it…' : preview ? 'Another file' : 'Choose a file of cards, or drop it here'
+    }}</FileDrop>
     <p v-if="failure" class="strong" role="alert">{{ failure }}</p>
     <template v-if="preview">
       <ul class="news" data-test="news">
@@ -143,24 +136,6 @@ async function bring(): Promise<void> {
 </template>
 
 <style scoped>
-.bring {
-  position: relative;
-  display: grid;
-  place-items: center;
-  min-height: 72px;
-  padding: 0 calc(4 * var(--unit));
-  border: 1px dashed currentColor;
-  cursor: pointer;
-}
-.bring:has(:focus-visible) {
-  outline: 3px solid rgb(var(--v-theme-secondary));
-}
-.file {
-  position: absolute;
-  inset: 0;
-  opacity: 0;
-  cursor: pointer;
-}
 .news {
   margin: 0;
   padding-left: calc(5 * var(--unit));

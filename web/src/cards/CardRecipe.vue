@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mlText, mmText, partsText, type HeapSteps } from '@dusk/core';
+import { heapTitle, mmText, partsText, type HeapSteps } from '@dusk/core';
 import { useTemplateRef } from 'vue';
 import { useBeads } from '../chips/beads.ts';
 import { useWhite } from '../mixing/white.ts';
@@ -15,9 +15,7 @@ const { widthOf, says } = useBeads(recipe, 12, () => props.heaps.flatMap(({ step
   <section ref="recipe" class="card-recipe figures" aria-label="Recipe">
     <p class="note">{{ says }}</p>
     <template v-for="(heap, at) in heaps" :key="heap.name">
-      <p v-if="heaps.length > 1" class="first">
-        {{ at === heaps.length - 1 ? 'Then the pile' : `${at === 0 ? 'First' : 'Then'} ${heap.name}` }}, {{ mlText(heap.ml) }}:
-      </p>
+      <p v-if="heaps.length > 1" class="first">{{ heapTitle(heaps, at) }}:</p>
       <ol>
         <li v-for="step in heap.steps" :key="step.name">
           <b>{{ partsText(step.parts) }}</b>

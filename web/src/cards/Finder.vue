@@ -174,14 +174,6 @@ const called = ({ pigment, name }: Tube): string => `${TURNS[wanted(pigment) ?? 
   grid-template-columns: minmax(0, 1fr) auto;
   align-items: center;
 }
-summary {
-  min-height: 44px;
-  display: flex;
-  align-items: center;
-  cursor: pointer;
-  text-decoration: underline;
-  text-underline-offset: 3px;
-}
 details[open] {
   display: grid;
 }

@@ -45,14 +45,6 @@ async function keep(): Promise<void> {
   display: grid;
   gap: calc(2 * var(--unit));
 }
-summary {
-  min-height: 44px;
-  display: flex;
-  align-items: center;
-  cursor: pointer;
-  text-decoration: underline;
-  text-underline-offset: 3px;
-}
 select {
   min-height: 44px;
   color: inherit;

@@ -4,7 +4,7 @@ import {
   colourName,
   paintOfCard,
   relativeTemperatureWord,
-  stepsOf,
+  stepsOfCard,
   temperatureWord,
   valueOfLightness,
   type Basis,
@@ -44,15 +44,7 @@ const white = useWhite();
 const reading = computed(() => readingOf(props.card));
 const painted = computed(() => paintedCard(props.card));
 const ml = ref(props.card.ml);
-const heaps = computed(() => {
-  const of = (source: unknown) => painted.value.tubes.find(({ key }) => key === (source as { readonly tube: string }).tube)!;
-  return stepsOf(props.card.recipe, ml.value, {
-    paintOf: of,
-    nameOf: (source) => of(source).name,
-    handlingOf: of,
-    cautionOf: (source) => of(source).caution,
-  });
-});
+const heaps = computed(() => stepsOfCard(painted.value, ml.value));
 
 /** Colours of a card side by side, each by what it is. */
 const fields = computed((): { says: string; lab: Lab }[] => {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { CardForm, CardsOut } from '@dusk/wire';
+import type { CardForm, CardsOut, Sent } from '@dusk/wire';
 import { computed, ref } from 'vue';
 import Sheet from '../controls/Sheet.vue';
 import { useDesk } from '../engine/useDesk.ts';
@@ -7,7 +7,7 @@ import { cardsOutUrl } from '../studio/api.ts';
 
 /** Cards to a file: one, a set, or all of the studio's. */
 const open = defineModel<boolean>({ required: true });
-const props = defineProps<{ title: string; of: { [K in keyof CardsOut]: CardsOut[K] } }>();
+const props = defineProps<{ title: string; of: Sent<CardsOut> }>();
 const desk = useDesk();
 const withPalette = ref(false);
 const FORMS: readonly (readonly [form: CardForm, title: string, says: string])[] = [

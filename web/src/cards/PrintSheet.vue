@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Lab } from '@dusk/core';
-import type { SheetKind, SheetWanted, PaperSize } from '@dusk/wire';
+import type { Sent, SheetKind, SheetWanted, PaperSize } from '@dusk/wire';
 import { useLocalStorage } from '@vueuse/core';
 import { ref } from 'vue';
 import PaintKey from '../chips/PaintKey.vue';
@@ -11,7 +11,7 @@ import { sheetUrl } from '../studio/api.ts';
 const open = defineModel<boolean>({ required: true });
 const props = defineProps<{
   title: string;
-  of: Omit<{ [K in keyof SheetWanted]: SheetWanted[K] }, 'sheet' | 'paper'>;
+  of: Omit<Sent<SheetWanted>, 'sheet' | 'paper'>;
   sheets: readonly SheetKind[];
   /** Piles that may be chosen among; all where none is. */
   piles?: readonly { readonly id: string; readonly name: string; readonly lab: Lab }[];
@@ -97,14 +97,6 @@ function print(sheet: SheetKind, paper: PaperSize): void {
 </template>
 
 <style scoped>
-summary {
-  min-height: 44px;
-  display: flex;
-  align-items: center;
-  cursor: pointer;
-  text-decoration: underline;
-  text-underline-offset: 3px;
-}
 .piles {
   display: grid;
   grid-template-columns: 1fr 1fr;

@@ -1,9 +1,8 @@
 import {
   cardOfToday,
   colourName,
-  leavesOf,
+  onesOwn,
   readCard,
-  shareText,
   standInFor,
   type Card,
   type Lab,
@@ -63,47 +62,61 @@ export const useCards = defineStore('cards', () => {
   const make = (pile: PileDto): Promise<boolean> =>
     studio.make([{ do: 'card.add', id: newId(), pileId: pile.id }], `A card of “${pile.name}”`);
 
-  /** Cards that belong together, made at once: of a layer's piles, or of a string. */
-  async function makeSet(piles: readonly PileDto[], kind: SetKind, name: string): Promise<string | undefined> {
-    const cards = piles.map((pile) => ({ id: newId(), pileId: pile.id }));
-    const setId = newId();
-    const made = await studio.make(
-      [
-        ...cards.map((card): Operation => ({ do: 'card.add', ...card })),
-        { do: 'set.add', id: setId, name: name.slice(0, 120), kind, cardIds: cards.map(({ id }) => id) },
-      ],
-      `${cards.length} cards, “${name}”`,
-    );
-    return made ? setId : undefined;
+  type NewCard = Operation & { do: 'card.add' };
+  /** Keeps cards as a set, and makes those first that are not there yet. @returns its id */
+  async function keepAs(
+    cardIds: string[],
+    kind: SetKind,
+    name: string,
+    says: string,
+    fresh: readonly NewCard[] = [],
+  ): Promise<string | undefined> {
+    const id = newId();
+    const made = await studio.make([...fresh, { do: 'set.add', id, name: name.slice(0, 120), kind, cardIds }], says);
+    return made ? id : undefined;
   }
+  const makeTogether = (fresh: readonly NewCard[], kind: SetKind, name: string): Promise<string | undefined> =>
+    keepAs(
+      fresh.map(({ id }) => id),
+      kind,
+      name,
+      `${fresh.length} cards, “${name}”`,
+      fresh,
+    );
+
+  /** Cards that belong together, made at once: of a layer's piles, or of a string. */
+  const makeSet = (piles: readonly PileDto[], kind: SetKind, name: string): Promise<string | undefined> =>
+    makeTogether(
+      piles.map((pile): NewCard => ({ do: 'card.add', id: newId(), pileId: pile.id })),
+      kind,
+      name,
+    );
 
   /** Cards of recipes that were never piles, as a palette's pairs, kept as a set. */
-  async function makeOf(
+  const makeOf = (
     recipes: readonly { readonly name: string; readonly mixture: Mixture; readonly ml: number }[],
     kind: SetKind,
     name: string,
-  ): Promise<string | undefined> {
-    const setId = newId();
-    const ops = recipes.map(({ name: called, mixture, ml }): Operation & { do: 'card.add' } => ({
-      do: 'card.add',
-      id: newId(),
-      name: called.slice(0, 120),
-      of: { plan: mixtureDto(mixture) as unknown as MixtureSent, ml },
-    }));
-    const made = await studio.make(
-      [...ops, { do: 'set.add', id: setId, name: name.slice(0, 120), kind, cardIds: ops.map(({ id }) => id) }],
-      `${ops.length} cards, “${name}”`,
+  ): Promise<string | undefined> =>
+    makeTogether(
+      recipes.map(({ name: called, mixture, ml }): NewCard => ({
+        do: 'card.add',
+        id: newId(),
+        name: called.slice(0, 120),
+        of: { plan: mixtureDto(mixture) as unknown as MixtureSent, ml },
+      })),
+      kind,
+      name,
     );
-    return made ? setId : undefined;
-  }
 
   /** Keeps cards together that lie about. */
-  async function keepTogether(cards: readonly CardDto[], kind: SetKind, name: string): Promise<string | undefined> {
-    const id = newId();
-    const cardIds = cards.map((card) => card.id);
-    const made = await studio.make([{ do: 'set.add', id, name: name.slice(0, 120), kind, cardIds }], `Kept ${cards.length} cards together`);
-    return made ? id : undefined;
-  }
+  const keepTogether = (cards: readonly CardDto[], kind: SetKind, name: string): Promise<string | undefined> =>
+    keepAs(
+      cards.map(({ id }) => id),
+      kind,
+      name,
+      `Kept ${cards.length} cards together`,
+    );
   const changeSet = ({ id, version }: SetDto, part: { name?: string; note?: string; cardIds?: string[] }, says: string): Promise<boolean> =>
     studio.make([{ do: 'set.change', id, version, ...part }], says);
   const removeSet = ({ id, version, name }: SetDto): Promise<boolean> =>
@@ -122,11 +135,8 @@ export const useCards = defineStore('cards', () => {
     void router.push({ name: 'cards' });
   }
 
-  /** Today's tubes that may stand for a card's: one's own; generic ones only where there are none. */
-  const own = computed(() => {
-    const mine = tubes.all.filter(({ maker }) => maker !== '');
-    return (mine.length > 0 ? mine : tubes.all).map(({ id, pigment, paint }) => ({ id, pigment, K: paint.K, S: paint.S }));
-  });
+  /** Today's tubes that may stand for a card's. */
+  const own = computed(() => onesOwn(tubes.all).map(({ id, pigment, paint }) => ({ id, pigment, K: paint.K, S: paint.S })));
   /** Found once for a card, until a tube is another: a list asks for each as often as it is drawn. */
   const found = computed(() => (void own.value, new WeakMap<CardDto, ReadonlyMap<string, Stand>>()));
   /** Which of today's tubes stands for each of a card's, by the card's keys. */
@@ -192,15 +202,6 @@ export const useCards = defineStore('cards', () => {
   const use = (card: CardDto, ml = card.ml): Promise<boolean> => take(card, ofToday(card), ml);
   const useRemade = (card: CardDto, { mixture }: Remade, ml = card.ml): Promise<boolean> => take(card, mixture, ml);
 
-  const tubeShares = (card: CardDto): string => {
-    const names = new Map(card.tubes.map(({ key, name }) => [key, name]));
-    return leavesOf(card.recipe)
-      .map(({ source, share }) => ({ name: names.get((source as { readonly tube: string }).tube) ?? 'a tube', share }))
-      .sort((a, b) => b.share - a.share)
-      .map(({ name, share }) => `${shareText(share)} ${name}`)
-      .join(', ');
-  };
-
   return {
     sets,
     make,
@@ -216,6 +217,5 @@ export const useCards = defineStore('cards', () => {
     useRemade,
     standIns,
     today,
-    tubeShares,
   };
 });

@@ -2,6 +2,7 @@
 import { CraftError, readReturn, type OutingReturn } from '@dusk/core';
 import { MOST_OPERATIONS } from '@dusk/wire/limits';
 import { computed, ref, shallowRef, watch } from 'vue';
+import FileDrop from '../controls/FileDrop.vue';
 import Sheet from '../controls/Sheet.vue';
 import { usePaintings } from '../paintings/paintings.ts';
 import { outingUrl } from '../studio/api.ts';
@@ -23,9 +24,7 @@ watch(open, () => {
   failure.value = '';
 });
 
-async function look(files: FileList | null | undefined): Promise<void> {
-  const file = files?.[0];
-  if (!file) return;
+async function look(file: File): Promise<void> {
   failure.value = '';
   home.value = undefined;
   try {
@@ -63,15 +62,9 @@ async function keep(): Promise<void> {
     <div>
       <v-btn v-if="paintings.onEasel" variant="outlined" :href="outingUrl(paintings.onEasel.id)" download>Take it along</v-btn>
     </div>
-    <label class="bring" @dragover.prevent @drop.prevent="look($event.dataTransfer?.files)"
-      >Bring home: choose the file, or drop it here
-      <input
-        class="file"
-        type="file"
-        accept=".json,application/json"
-        aria-label="File from out of doors"
-        @change="look(($event.target as HTMLInputElement).files)"
-    /></label>
+    <FileDrop label="File from out of doors" accept=".json,application/json" @file="look"
+      >Bring home: choose the file, or drop it here</FileDrop
+    >
     <p v-if="failure" role="alert" class="strong">{{ failure }}</p>
     <template v-if="home">
       <ul v-if="told.length > 0" class="figures" data-test="home-news">
@@ -92,24 +85,6 @@ async function keep(): Promise<void> {
 </template>
 
 <style scoped>
-.bring {
-  position: relative;
-  display: grid;
-  place-items: center;
-  min-height: 72px;
-  padding: 0 calc(4 * var(--unit));
-  border: 1px dashed currentColor;
-  cursor: pointer;
-}
-.bring:has(:focus-visible) {
-  outline: 3px solid rgb(var(--v-theme-secondary));
-}
-.file {
-  position: absolute;
-  inset: 0;
-  opacity: 0;
-  cursor: pointer;
-}
 ul {
   margin: 0;
   padding-left: calc(5 * var(--unit));

@@ -11,6 +11,7 @@ import type {
   Problem,
   ReadAnswers,
   ReadName,
+  Sent,
   SheetWanted,
 } from '@dusk/wire';
 import { CARD_FILES, CARDS_FOUND, CARDS_OUT, CHANGES, COPIES, OUTING, PICTURES, PRINTED, READS } from '@dusk/wire/reads';
@@ -66,12 +67,10 @@ export function sendPicture(file: File): Promise<PictureDto> {
 
 export const pictureUrl = (pictureId: string): string => `/api${PICTURES}/${pictureId}`;
 
-/** A wire class as plain data. */
-type Plain<T> = { [K in keyof T]: T[K] };
 const wanted = (query: object): string => `wanted=${encodeURIComponent(JSON.stringify(query))}`;
 
 /** Cards that are as wanted, nearest or darkest first. */
-export const findCards = (query: Plain<CardQuery>): Promise<CardsFound> => call('GET', `${CARDS_FOUND}?${wanted(query)}`);
+export const findCards = (query: Sent<CardQuery>): Promise<CardsFound> => call('GET', `${CARDS_FOUND}?${wanted(query)}`);
 
 /** Sends a file of cards ahead. @returns what bringing it in would do */
 export function sendCards(file: File): Promise<FilePreview> {
@@ -81,6 +80,6 @@ export function sendCards(file: File): Promise<FilePreview> {
 }
 
 /** Where a sheet is printed from, and where cards go out from. */
-export const sheetUrl = (sheet: Plain<SheetWanted>): string => `/api${PRINTED}?${wanted(sheet)}`;
-export const cardsOutUrl = (cards: Plain<CardsOut>, form: CardForm): string => `/api${CARDS_OUT}?${wanted(cards)}&as=${form}`;
+export const sheetUrl = (sheet: Sent<SheetWanted>): string => `/api${PRINTED}?${wanted(sheet)}`;
+export const cardsOutUrl = (cards: Sent<CardsOut>, form: CardForm): string => `/api${CARDS_OUT}?${wanted(cards)}&as=${form}`;
 export const outingUrl = (paintingId: string): string => `/api/paintings/${paintingId}${OUTING}`;
