@@ -170,6 +170,34 @@ describe('looks', () => {
     expect(kindAt(120, 128, 1), 'next to no difference').to.equal('lost');
   });
 
+  it('never harden an edge, however wide the squint', () => {
+    // Clean steps of every height, ramps of every width, weak lines beside strong ones.
+    const scene = picture(240, 160, (x, y) => {
+      const [row, t] = [Math.floor(y / 40), x % 60];
+      const wide = [1, 8, 24, 48][row]!;
+      const rise = Math.min(1, Math.max(0, (t - 30) / wide + 0.5));
+      return Array(3).fill(Math.round(50 + (row === 0 ? 45 * Math.floor(x / 60) : 150) * rise + (t > 36 && row < 2 ? 12 : 0))) as [
+        number,
+        number,
+        number,
+      ];
+    });
+    const plane = lightOf(scene);
+    const bounds = [3, 4, 5, 6, 7];
+    let before = edgesOf(plane, bounds, 2);
+    let hard = Infinity;
+    for (const sigma of [4, 8, 16, 32]) {
+      const now = edgesOf(plane, bounds, sigma);
+      for (let i = 0; i < now.length; i++) if (now[i]! > 0) expect(now[i], `pixel ${i} at ${sigma}`).to.be.at.least(before[i]!);
+      const share = now.filter((kind) => kind === 1).length;
+      expect(share).to.be.at.most(hard);
+      [before, hard] = [now, share];
+    }
+    expect(hard, 'at the widest').to.equal(0);
+    const soft = edgesOf(plane, bounds, 20);
+    for (let y = 125; y < 155; y++) for (let x = 0; x < 239; x++) expect(soft[y * 240 + x], 'a ramp').to.not.equal(1);
+  });
+
   it('mark what the photo has lost', () => {
     const lost = picture(40, 10, (x) => (x < 10 ? [0, 0, 0] : x < 30 ? [90, 90, 90] : [255, 250, 200]));
     const bytes = toBytes(lightOf(lost));

@@ -20,6 +20,7 @@ import {
   through,
   throughKey,
   toBytes,
+  turnedCrop,
   valueOfLightness,
   type KeyEnds,
   type KeyPlan,
@@ -150,6 +151,17 @@ describe('how a picture is cut and turned', () => {
     const crop = { x: 0.1, y: 0, width: 0.25, height: 1 };
     expect(through(frameOf({ mirror: true, crop }, 400, 300).toFrame, 40, 20).map(Math.round)).to.deep.equal([100, 20]);
   });
+  it('takes a crop along when it is turned: the same piece is seen', () => {
+    const crops = fc.record({ x: within(0, 0.5), y: within(0, 0.5), width: within(0.1, 0.5), height: within(0.1, 0.5) });
+    fc.assert(
+      fc.property(crops, fc.integer({ min: 0, max: 3 }), fc.constantFrom(1 as const, -1 as const), (crop, turn, by) => {
+        const [was, now] = [frameOf({ turn, crop }, 400, 300), frameOf({ turn: turn + by, crop: turnedCrop(crop, by) }, 400, 300)];
+        expect([now.width, now.height].map((v) => v.toFixed(6))).to.deep.equal([was.height, was.width].map((v) => v.toFixed(6)));
+        const middle = (frame: typeof was) => through(frame.toPicture, frame.width / 2, frame.height / 2);
+        expect(Math.hypot(middle(was)[0] - middle(now)[0], middle(was)[1] - middle(now)[1])).to.be.below(1e-6);
+      }),
+    );
+  });
   it('is cut to a canvas as large as can be, within the picture', () => {
     fc.assert(
       fc.property(within(0.2, 5), within(0, 1), within(0, 1), (ratio, x, y) => {
@@ -185,6 +197,42 @@ describe('the key', () => {
     expect(valueOf(0.4)).to.be.closeTo(1.3, 1e-9);
     expect(valueOf(9.7)).to.be.closeTo(9, 1e-9);
     expect(valueOf(10)).to.be.closeTo(9.5, 1e-9);
+  });
+  it('is straight between the ends, whatever is held back of either', () => {
+    const range = fc.tuple(within(0, 4), within(5, 10));
+    fc.assert(
+      fc.property(range, within(0, 2), within(0, 2), within(0, 1), ([darkest, lightest], held, heldDark, t) => {
+        const seen = { darkest, lightest };
+        const { valueOf } = layKey({ kind: 'fitted', held, heldDark }, { seen, brightest: lightest, paint: ends.paint });
+        expect(valueOf(darkest)).to.be.closeTo(1.3 + heldDark, 1e-9);
+        expect(valueOf(lightest)).to.be.closeTo(9.5 - held, 1e-9);
+        expect(valueOf(darkest + t * (lightest - darkest))).to.be.closeTo(1.3 + heldDark + t * (8.2 - held - heldDark), 1e-9);
+      }),
+    );
+    const whole = layKey({ kind: 'fitted', held: 0.5 }, { seen: { darkest: 0, lightest: 10 }, paint: { darkest: 1.4, lightest: 9.6 } });
+    expect(whole.valueOf(4.9)).to.be.closeTo(5.17, 0.05);
+    expect(whole.valueOf(7.4)).to.be.closeTo(7.1, 0.05);
+  });
+  it('keeps a value that was picked to stay, and what is round it', () => {
+    const { valueOf } = layKey({ kind: 'moved', from: 5, to: 5, held: 0.5 }, { seen: { darkest: 0, lightest: 10 }, paint: ends.paint });
+    for (const [seen, painted] of [
+      [2, 2.8],
+      [5, 5],
+      [9, 8.2],
+    ] as const)
+      expect(valueOf(seen)).to.be.closeTo(painted, 0.3);
+  });
+  it('lets lamps glow over a scene without light', () => {
+    fc.assert(
+      fc.property(within(4, 7), within(0, 1.5), (lightest, held) => {
+        const night = layKey({ kind: 'fitted', held }, { seen: { darkest: 0.3, lightest }, brightest: 9.8, paint: ends.paint });
+        const [thing, lamp] = [night.valueOf(lightest + 0.1), night.valueOf(9.5)];
+        expect(lamp - thing, 'the glow').to.be.above(0.6 * (9.4 - lightest));
+      }),
+    );
+    // Without a lamp the lightest thing is as light as is wanted.
+    const fog = layKey({ kind: 'fitted', held: 0.5 }, { seen: { darkest: 4, lightest: 7 }, brightest: 7, paint: ends.paint });
+    expect(fog.valueOf(7)).to.be.closeTo(9, 1e-9);
   });
   it('brings what was picked where it was wanted', () => {
     expect(layKey({ kind: 'moved', from: 5, to: 3, held: 0.5 }, ends).valueOf(5)).to.be.closeTo(3, 1e-9);

@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import {
+  areaWarning,
   D50_TO_D65,
   deltaE76,
   DISPLAY_P3,
@@ -9,6 +10,7 @@ import {
   readArea,
   readProfile,
   SHOWN_SPACES,
+  WIDE,
   xyzToLab,
   type Lab,
 } from '@dusk/core';
@@ -282,6 +284,38 @@ describe('pictures', () => {
     const { body } = await bench.http.get(`/api/pictures/${picture.id}/piece?left=8&top=8&width=16&height=16`).expect(200);
     const numbers = async (of: Buffer) => [...(await sharp(of, { ignoreIcc: true }).raw().toBuffer()).subarray(0, 3)];
     expect(await numbers(body as Buffer)).to.deep.equal(await numbers(bytes));
+  });
+
+  it('stronger than their copy can say are told so, and read in a wider space', async () => {
+    const profile = matrixProfile(ADOBE_RGB, ADOBE_GAMMA);
+    const read = readProfile(profile);
+    if (read.kind !== 'matrix') throw new Error('no matrix');
+    for (const [hex, rgb] of [
+      ['#00ff00', [0, 1, 0]],
+      ['#10e8a0', [16 / 255, 232 / 255, 160 / 255]],
+    ] as const) {
+      const file = tagPng(await flat(hex, 60, 40).png().toBuffer(), profile);
+      const { body: picture } = await upload(file, 'strong.png').expect(201);
+      const [r, g, b] = rgb.map((v, i) => read.space.curves[i]!(v)) as [number, number, number];
+      const truth = linearToLab(read.space, r, g, b);
+      const copy = await sharp((await kept(picture as PictureDto)).bytes, { ignoreIcc: true })
+        .ensureAlpha()
+        .raw()
+        .toBuffer();
+      const seen = readArea({ data: copy, width: 60, height: 40, space: DISPLAY_P3 }, 30, 20, 4);
+      expect(seen.atEdge, 'the copy ends here').to.equal(1);
+      expect(areaWarning(seen)).to.match(/stronger/);
+      expect(deltaE76(seen.lab, truth), 'by the copy').to.be.above(8);
+      const piece = `/api/pictures/${picture.id}/piece?left=8&top=8&width=16&height=16&wide=1`;
+      const { body } = await bench.http.get(piece).expect(200);
+      const data = await sharp(body as Buffer)
+        .ensureAlpha()
+        .raw()
+        .toBuffer();
+      const wide = readArea({ data, width: 16, height: 16, space: WIDE }, 8, 8, 4);
+      expect(deltaE76(wide.lab, truth), 'by the piece').to.be.below(1);
+      expect(wide.atEdge).to.equal(0);
+    }
   });
 
   it('that are none are refused and leave nothing behind', async () => {

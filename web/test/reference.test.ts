@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import { frameOf } from '@dusk/core';
 import { onScreen, rectangle, thinned } from '../src/reference/drawing.ts';
-import { squareOn } from '../src/reference/grid.ts';
+import { fitsCanvas, squareOn } from '../src/reference/grid.ts';
 
 const within = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 const corner = fc.tuple(within(-50, 450), within(-50, 350)) as fc.Arbitrary<readonly [number, number]>;
@@ -45,5 +45,10 @@ describe('an outline over the picture', () => {
 describe('a grid', () => {
   it('says how large a square is on the canvas', () => {
     expect(squareOn({ widthMm: 600, heightMm: 400 }, { across: 4, down: 3, diagonals: false, thirds: false })).to.equal('15 × 13.3 cm');
+  });
+  it('says nothing in centimetres over a picture that is not cut as the canvas is', () => {
+    expect(fitsCanvas({ widthMm: 400, heightMm: 800 }, { width: 400, height: 300 })).to.equal(false);
+    expect(fitsCanvas({ widthMm: 400, heightMm: 300 }, { width: 300, height: 400 })).to.equal(false);
+    expect(fitsCanvas({ widthMm: 400, heightMm: 800 }, { width: 599.6, height: 1200 })).to.equal(true);
   });
 });

@@ -35,7 +35,7 @@ export const CHANGES = '/changes';
 export const PICTURES = '/pictures';
 export const OWN_PIXELS = '/own';
 export const SMALL = '/small';
-/** A piece in its own pixels: `left`, `top`, `width`, `height` as the query. */
+/** A piece in its own pixels: `left`, `top`, `width`, `height` as the query; `wide=1` in core's wide space where its copy is in Display P3. */
 export const PIECE = '/piece';
 /** Where cards are looked for: what is wanted as JSON in the query `wanted`. */
 export const CARDS_FOUND = '/cards-found';

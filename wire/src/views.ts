@@ -46,6 +46,10 @@ export class KeySent {
   @Within('What is held back below white', 0, 5)
   held?: number;
 
+  @Optional()
+  @Within('What is held back above the darkest', 0, 5)
+  heldDark?: number;
+
   @ValidateIf(({ kind, from }: KeySent) => kind === 'moved' || from !== undefined)
   @Within('The value that is picked', 0, 10)
   from?: number;
@@ -118,7 +122,13 @@ export interface ViewDto {
   readonly exposure?: number;
   readonly neutral?: LabDto;
   readonly kelvin?: number;
-  readonly key?: { readonly kind: (typeof KEY_KINDS)[number]; readonly held?: number; readonly from?: number; readonly to?: number };
+  readonly key?: {
+    readonly kind: (typeof KEY_KINDS)[number];
+    readonly held?: number;
+    readonly heldDark?: number;
+    readonly from?: number;
+    readonly to?: number;
+  };
   readonly grid?: { readonly across: number; readonly down: number; readonly diagonals: boolean; readonly thirds: boolean };
   readonly steps?: readonly number[];
   readonly pivot?: number;

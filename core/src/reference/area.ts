@@ -11,6 +11,8 @@ export interface AreaReading {
   readonly clipped: number;
   /** Share of pixels wholly at the bottom, where the photo has lost the dark. */
   readonly crushed: number;
+  /** Share of pixels as strong as their space can say: a channel at nothing beside one that is not. What they stand for may be stronger. */
+  readonly atEdge: number;
   /** How far the pixels lie from the colour, as ΔE76: the median. */
   readonly spread: number;
   /** Share of pixels that are of another colour and were left out. */
@@ -27,6 +29,9 @@ export interface AreaPart {
 /** Steps of 255 from which a channel counts as full, and up to which a pixel counts as empty. */
 export const TOP = 254;
 export const BOTTOM = 3;
+/** A channel up to this is at nothing, beside one from {@link LIT} on. */
+const NOTHING = 1;
+const LIT = 40;
 /** Pixels that are looked at one by one to tell whether an area is one colour. */
 const LOOKED_AT = 400;
 /** ΔE76 from the middle from which a pixel may be of another colour, and how many medians off it must be. */
@@ -128,7 +133,6 @@ class Handful {
 export function readOutline(picture: Pixels, outline: Outline, gains: LinearRgb = [1, 1, 1]): AreaReading {
   const { data, space = SRGB } = picture;
   const read = linearReader(picture);
-  const [top, bottom] = data instanceof Uint16Array ? [TOP * 257, BOTTOM * 257] : [TOP, BOTTOM];
   const [gr, gg, gb] = gains;
   const handful = new Handful(space);
   let red = 0;
@@ -137,6 +141,8 @@ export function readOutline(picture: Pixels, outline: Outline, gains: LinearRgb 
   let pixels = 0;
   let clipped = 0;
   let crushed = 0;
+  let atEdge = 0;
+  const unit = data instanceof Uint16Array ? 257 : 1;
   eachPixel(outline, picture.width, picture.height, (x, y) => {
     const at = (y * picture.width + x) * 4;
     const [r, g, b] = [gr * read(at, 0), gg * read(at, 1), gb * read(at, 2)];
@@ -145,8 +151,9 @@ export function readOutline(picture: Pixels, outline: Outline, gains: LinearRgb 
     blue += b;
     handful.take(r, g, b);
     const most = Math.max(data[at]!, data[at + 1]!, data[at + 2]!);
-    if (most >= top) clipped++;
-    else if (most <= bottom) crushed++;
+    if (most >= TOP * unit) clipped++;
+    else if (most <= BOTTOM * unit) crushed++;
+    if (most >= LIT * unit && Math.min(data[at]!, data[at + 1]!, data[at + 2]!) <= NOTHING * unit) atEdge++;
     pixels++;
   });
   const { spread, main, parts } = handful.judged();
@@ -155,6 +162,7 @@ export function readOutline(picture: Pixels, outline: Outline, gains: LinearRgb 
     pixels,
     clipped: clipped / pixels,
     crushed: crushed / pixels,
+    atEdge: atEdge / pixels,
     spread,
     leftOut: main ? 1 - main.share : 0,
     ...(parts && { parts }),
@@ -188,8 +196,9 @@ export const readArea = (picture: Pixels, x: number, y: number, radius: number):
 const LOST_SHARE = 0.15;
 
 /** What is wrong with a reading, if anything, as a sentence. */
-export function areaWarning({ clipped, crushed }: AreaReading): string | undefined {
+export function areaWarning({ clipped, crushed, atEdge }: AreaReading): string | undefined {
   if (clipped > LOST_SHARE) return 'Clipped: the photo has lost the light here; the subject is lighter or stronger than it shows.';
   if (crushed > LOST_SHARE) return 'Crushed: the photo has lost the dark here; trust the subject, not this.';
+  if (atEdge > LOST_SHARE) return 'As strong as this picture can say: the subject may be stronger still.';
   return undefined;
 }

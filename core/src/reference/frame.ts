@@ -90,6 +90,10 @@ export function frameOf({ turn = 0, straighten = 0, mirror = false, crop }: Shap
   return { width: (crop?.width ?? 1) * w, height: (crop?.height ?? 1) * h, toFrame: whole, toPicture: back(whole) };
 }
 
+/** A crop of a turned picture once that is turned by one more quarter: clockwise, or back. */
+export const turnedCrop = ({ x, y, width, height }: Crop, by: 1 | -1): Crop =>
+  by === 1 ? { x: 1 - y - height, y: x, width: height, height: width } : { x: y, y: 1 - x - width, width: height, height: width };
+
 /**
  * The largest piece of a picture in some proportions, about a middle.
  * @param ratio width over height of what is kept

@@ -7,15 +7,25 @@ import type { ValueRange } from './valueRange.ts';
 export type KeyPlan =
   /** As it is; what lies beyond paint is marked. */
   | { readonly kind: 'as it is' }
-  /** Between the palette's darkest and its white, so many values held back below white for the highlights. */
-  | { readonly kind: 'fitted'; readonly held: number }
+  /** Between the palette's darkest and its white, so many values held back below white for the highlights, and above the darkest for accents. */
+  | ({ readonly kind: 'fitted' } & HeldBack)
   /** Low or high: the value that was picked comes to lie at another, the ends as when fitted. */
-  | { readonly kind: 'moved'; readonly from: MunsellValue; readonly to: MunsellValue; readonly held: number };
+  | ({ readonly kind: 'moved'; readonly from: MunsellValue; readonly to: MunsellValue } & HeldBack);
+
+/** How far the picture's things stay from the ends of paint, in values. */
+export interface HeldBack {
+  /** Below the palette's lightest. */
+  readonly held: number;
+  /** Above its darkest; nothing where it is not said. */
+  readonly heldDark?: number | undefined;
+}
 
 /** What the picture holds and what paint can do. */
 export interface KeyEnds {
   /** Darkest and lightest of the picture's things; glints apart. */
   readonly seen: ValueRange;
+  /** Lightest of all, lamps and glints among it; 10 where it is not known. */
+  readonly brightest?: MunsellValue | undefined;
   readonly paint: ValueRange;
 }
 
@@ -24,14 +34,16 @@ export interface Key {
   readonly plan: KeyPlan;
   readonly ends: KeyEnds;
   /** Points that the curve goes through, by seen value. */
-  readonly points: readonly (readonly [seen: MunsellValue, painted: MunsellValue])[];
+  readonly points: readonly Point[];
   readonly valueOf: (seen: MunsellValue) => MunsellValue;
 }
 
 /** Held back below white where nothing is said: half a value. */
 export const USUAL_HELD = 0.5;
 
-const fritschCarlson = (xs: readonly number[], ys: readonly number[]): ((x: number) => number) => {
+/** Monotone cubics through points (Fritsch and Butland 1984); the ends rise as the pieces next to them do. */
+const cubics = (points: readonly Point[]): ((x: number) => number) => {
+  const [xs, ys] = [points.map(([x]) => x), points.map(([, y]) => y)];
   const n = xs.length;
   const rise = Array.from({ length: n - 1 }, (_, i) => (ys[i + 1]! - ys[i]!) / (xs[i + 1]! - xs[i]!));
   const slopes = xs.map((_, i) => {
@@ -43,10 +55,8 @@ const fritschCarlson = (xs: readonly number[], ys: readonly number[]): ((x: numb
     return (w1 + w2) / (w1 / before + w2 / after);
   });
   return (x) => {
-    if (x <= xs[0]!) return ys[0]! + slopes[0]! * (x - xs[0]!);
-    if (x >= xs[n - 1]!) return ys[n - 1]! + slopes[n - 1]! * (x - xs[n - 1]!);
     let i = 0;
-    while (x > xs[i + 1]!) i++;
+    while (i < n - 2 && x > xs[i + 1]!) i++;
     const h = xs[i + 1]! - xs[i]!;
     const t = (x - xs[i]!) / h;
     return (
@@ -58,43 +68,64 @@ const fritschCarlson = (xs: readonly number[], ys: readonly number[]): ((x: numb
   };
 };
 
+type Point = readonly [seen: MunsellValue, painted: MunsellValue];
+
 /** Seen values that are further apart than this are told apart on the curve. */
 const APART = 0.05;
+/** Lamps and glints rise above the things with at least this share of the things' own rise: a glow stays a glow. */
+const LEAST_GLOW = 0.75;
+/** What an end may be held back by at most leaves so much between the two. */
+const LEAST_RANGE = 0.5;
 
-function pointsOf(plan: KeyPlan, { seen, paint }: KeyEnds): [number, number][] {
-  if (plan.kind === 'as it is') return [];
-  const top = Math.max(paint.darkest + 0.5, paint.lightest - plan.held);
-  const dark: [number, number] = [seen.darkest, paint.darkest];
-  const light: [number, number] = [Math.max(seen.lightest, seen.darkest + 2 * APART), top];
-  // What is lighter than any thing is glint: what was held back is for it.
-  const glint: [number, number] = [Math.max(10, light[0] + APART), paint.lightest];
-  const black: [number, number] = [Math.min(0, dark[0] - APART), paint.darkest];
-  if (plan.kind === 'fitted') return [black, dark, light, glint];
-  const from = Math.min(light[0] - APART, Math.max(dark[0] + APART, plan.from));
-  const to = Math.min(light[1] - 0.02, Math.max(dark[1] + 0.02, plan.to));
-  return [black, dark, [from, to], light, glint];
+/** The straight way from one point to another. */
+const between = ([x0, y0]: Point, [x1, y1]: Point, x: number): number => y0 + ((y1 - y0) * (x - x0)) / (x1 - x0);
+
+/** Where the darkest and the lightest thing come to lie, and what is darker and lighter than any thing. */
+function endsOf(plan: HeldBack, { seen, paint, brightest = 10 }: KeyEnds): { dark: Point; light: Point; black: Point; white: Point } {
+  const { darkest, lightest } = paint;
+  const low = Math.min(darkest + (plan.heldDark ?? 0), lightest - LEAST_RANGE);
+  const dark: Point = [seen.darkest, Math.max(darkest, low)];
+  const at = Math.max(seen.lightest, seen.darkest + 2 * APART);
+  const white: Point = [Math.max(brightest, at + APART), lightest];
+  const top = Math.max(dark[1] + LEAST_RANGE, lightest - plan.held);
+  // The most that leaves what is lighter its share: (lightest - y) / (white - at) = LEAST_GLOW (y - dark) / (at - dark).
+  const share = (LEAST_GLOW * (white[0] - at)) / (at - dark[0]);
+  const glowing = (lightest + share * dark[1]) / (1 + share);
+  // As light as that, what is held back is what the glow takes; nothing is lighter than a thing where no light is.
+  const isLit = white[0] > at + 2 * APART;
+  return { dark, light: [at, isLit ? Math.min(top, glowing) : top], black: [Math.min(0, dark[0] - APART), darkest], white };
+}
+
+/** A curve that rises all the way: the things as the plan says, straight from them to what is darker and lighter. */
+function curveOf(plan: Exclude<KeyPlan, { readonly kind: 'as it is' }>, ends: KeyEnds): Pick<Key, 'points' | 'valueOf'> {
+  const { dark, light, black, white } = endsOf(plan, ends);
+  const things: Point[] = [dark, light];
+  if (plan.kind === 'moved') {
+    const from = Math.min(light[0] - APART, Math.max(dark[0] + APART, plan.from));
+    const to = Math.min(light[1] - 0.02, Math.max(dark[1] + 0.02, plan.to));
+    things.splice(1, 0, [from, to]);
+  }
+  const curve = cubics(things);
+  const { darkest, lightest } = ends.paint;
+  const valueOf = (seen: MunsellValue): MunsellValue => {
+    const painted = seen < dark[0] ? between(black, dark, seen) : seen > light[0] ? between(light, white, seen) : curve(seen);
+    return Math.min(lightest, Math.max(darkest, painted));
+  };
+  return { points: [black, ...things, white], valueOf };
 }
 
 /**
- * Lays a key: monotone cubics through its points (Fritsch and Butland 1984).
+ * Lays a key: fitted it is straight from the darkest thing to the lightest.
  * @throws CraftError for ends in no order, or more held back than there is
  */
 export function layKey(plan: KeyPlan, ends: KeyEnds): Key {
   const { seen, paint } = ends;
   if (!(seen.darkest <= seen.lightest && paint.darkest < paint.lightest))
     throw new CraftError('input', 'A range runs from its darkest to its lightest.');
-  if (plan.kind !== 'as it is' && !(plan.held >= 0 && plan.held <= 5))
-    throw new CraftError('input', 'From 0 to 5 values can be held back below white.');
-  const points = pointsOf(plan, ends);
-  const curve =
-    points.length > 0
-      ? fritschCarlson(
-          points.map(([x]) => x),
-          points.map(([, y]) => y),
-        )
-      : (v: number) => v;
-  const within = (v: number): number => (plan.kind === 'as it is' ? v : Math.min(paint.lightest, Math.max(paint.darkest, v)));
-  return { plan, ends, points, valueOf: (v) => within(curve(v)) };
+  if (plan.kind === 'as it is') return { plan, ends, points: [], valueOf: (seenValue) => seenValue };
+  for (const held of [plan.held, plan.heldDark ?? 0])
+    if (!(held >= 0 && held <= 5)) throw new CraftError('input', 'From 0 to 5 values can be held back from either end.');
+  return { plan, ends, ...curveOf(plan, ends) };
 }
 
 /** Least f(Y) that a ratio is taken over: below it a colour is as good as black and its hue means nothing. */

@@ -143,33 +143,53 @@ export function strengthMap(plane: LightPlane): Looked {
 /** How an edge between two steps of value shows itself to a squint. */
 export const EDGES = ['hard', 'soft', 'lost'] as const;
 export type EdgeKind = (typeof EDGES)[number];
-/** Steps of value that an edge must stand for after the squint to be hard, or still soft. */
+/** Steps of value that an edge must stand for to be hard, or still soft. */
 const HARD = 1.2;
 const SOFT = 0.4;
+/** Up to this squint a clean step stands for its whole height, px; a wider one takes from it. */
+const USUAL_SQUINT = 8;
+/** Squints that are looked through on the way to the one that is asked for: from this, each twice the last. */
+const LEAST_SQUINT = 2;
+
+/** How steeply values rise at a pixel, a pixel. */
+function slopeAt(values: Float32Array, x: number, y: number, width: number): number {
+  const i = y * width + x;
+  const left = x > 0 ? i - 1 : i;
+  const above = y > 0 ? i - width : i;
+  const dx = (values[i + 1]! - values[left]!) / (i + 1 - left);
+  const dy = (values[i + width]! - values[above]!) / (above === i ? 1 : 2);
+  return Math.sqrt(dx * dx + dy * dy);
+}
+
+function squintsTo(sigma: number): number[] {
+  const list: number[] = [];
+  for (let at = LEAST_SQUINT; at < sigma; at *= 2) list.push(at);
+  return [...list, Math.max(1, sigma)];
+}
 
 /**
  * Edges where values cross a boundary, by what a squint leaves of them. A step of height h under a blur of
  * deviation σ rises by h / (σ √2π) a pixel at its steepest: times σ √2π a slope is the height it stands for.
+ * The least that any squint on the way leaves counts: what rises slowly is no hard edge to a wide squint
+ * either, nor is a weak one over which a neighbour's blur rises. So squinting never hardens.
  * @returns for each pixel 0, or 1 + the index in {@link EDGES}
  */
 export function edgesOf(plane: LightPlane, bounds: readonly MunsellValue[], sigma: number): Uint8Array {
   checkBounds(bounds);
   const { width, height } = plane;
   // A little blur keeps grain from drawing edges of its own.
-  const [values, after] = valuesSquinted(plane, [1, Math.max(1, sigma)]) as [Float32Array, Float32Array];
+  const squints = squintsTo(sigma);
+  const [values, ...after] = valuesSquinted(plane, [1, ...squints]) as [Float32Array, ...Float32Array[]];
   const steps = new Uint8Array(values.length);
   for (let i = 0; i < steps.length; i++) steps[i] = stepOf(values[i]!, bounds);
-  const stands = Math.max(1, sigma) * Math.sqrt(2 * Math.PI);
+  const stands = squints.map((squint) => Math.sqrt(2 * Math.PI) * Math.min(squint, USUAL_SQUINT));
   const kinds = new Uint8Array(steps.length);
   for (let y = 0; y < height - 1; y++)
     for (let x = 0; x < width - 1; x++) {
       const i = y * width + x;
       if (steps[i] === steps[i + 1] && steps[i] === steps[i + width]) continue;
-      const left = x > 0 ? i - 1 : i;
-      const above = y > 0 ? i - width : i;
-      const dx = (after[i + 1]! - after[left]!) / (i + 1 - left);
-      const dy = (after[i + width]! - after[above]!) / (above === i ? 1 : 2);
-      const step = Math.sqrt(dx * dx + dy * dy) * stands;
+      let step = Infinity;
+      for (let k = 0; k < after.length; k++) step = Math.min(step, stands[k]! * slopeAt(after[k]!, x, y, width));
       kinds[i] = step >= HARD ? 1 : step >= SOFT ? 2 : 3;
     }
   return kinds;

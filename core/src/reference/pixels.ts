@@ -1,4 +1,4 @@
-import { converter, modeLrgb, modeP3, modeXyz65, useMode } from 'culori/fn';
+import { converter, modeLrgb, modeP3, modeRec2020, modeXyz65, useMode } from 'culori/fn';
 import { decodeSrgb, LINEAR_OF_BYTE } from '../colour/display.ts';
 import { labForward, type Lab, type LinearRgb, type Xyz } from '../colour/spaces.ts';
 
@@ -30,11 +30,11 @@ export function rgbSpace(name: string, curves: RgbSpace['curves'], toXyz: Float6
   return { name, curves, toXyz, ofByte: [byBytes(r), byBytes(g), byBytes(b)] };
 }
 
-for (const mode of [modeLrgb, modeXyz65, modeP3]) useMode(mode as Parameters<typeof useMode>[0]);
+for (const mode of [modeLrgb, modeXyz65, modeP3, modeRec2020]) useMode(mode as Parameters<typeof useMode>[0]);
 const toXyz65 = converter('xyz65');
 
 /** XYZ of each primary at full light, as the columns of a matrix. */
-function primaries(mode: 'lrgb' | 'p3'): Float64Array {
+function primaries(mode: 'lrgb' | 'p3' | 'rec2020'): Float64Array {
   const columns = (
     [
       [1, 0, 0],
@@ -53,6 +53,9 @@ export const SRGB: RgbSpace = {
 };
 /** Display P3: wider primaries under sRGB's own tone curve. */
 export const DISPLAY_P3: RgbSpace = { ...SRGB, name: 'display-p3', toXyz: primaries('p3') };
+
+/** The primaries of Rec. 2020 under sRGB's tone curve: what is stronger than Display P3 holds is read in it. */
+export const WIDE: RgbSpace = { ...SRGB, name: 'wide', toXyz: primaries('rec2020') };
 
 /** Spaces in which pictures are handed to the page. */
 export const SHOWN_SPACES: Readonly<Record<string, RgbSpace>> = { srgb: SRGB, 'display-p3': DISPLAY_P3 };

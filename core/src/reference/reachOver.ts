@@ -33,8 +33,9 @@ const MARGIN = 1.25;
 
 /** Nearer than this nothing is sought: it is in reach. */
 const ENOUGH = IN_REACH / 2;
-/** So far beyond reach, ΔE00, other sets of tubes are not looked for. */
+/** So far beyond reach, ΔE00, other sets of tubes are not looked for; nor so few cells from one for which they were. */
 const DOUBT = 1.25;
+const STILL_KNOWN = 1;
 
 export const binOf = (r: number, g: number, b: number): number => ((r >> 2) << 12) | ((g >> 2) << 6) | (b >> 2);
 
@@ -47,9 +48,18 @@ interface Judged {
   readonly lab: Lab;
   readonly distance: number;
   readonly exact: Shares | undefined;
+  /** Cells that lie between it and one for which all sets of tubes were looked through. */
+  readonly after: number;
 }
 
 const cellKey = (l: number, a: number, b: number): number => (l * 128 + (a + 64)) * 128 + (b + 64);
+
+/** Sets of tubes of neighbours that are tried for a colour. */
+const MOST_TRIED = 6;
+
+const away = (one: Lab, other: Lab): number => (one[0] - other[0]) ** 2 + (one[1] - other[1]) ** 2 + (one[2] - other[2]) ** 2;
+const nearestOf = (near: readonly Judged[], lab: Lab): Judged[] =>
+  near.length < 2 ? [...near] : [...near].sort((one, other) => away(one.lab, lab) - away(other.lab, lab));
 
 /** Judges colours one after another, each with the help of its neighbours. */
 class Sweep {
@@ -75,23 +85,33 @@ class Sweep {
     const near = this.neighbours(cell.at);
     let distance = 0;
     let exact: Shares | undefined;
+    let after = 0;
     // A neighbour that is far out keeps this one out.
     for (const one of near) distance = Math.max(distance, one.distance - MARGIN * deltaE00(one.lab, lab));
     if (distance <= IN_REACH) {
       exact = this.fromNeighbours(lab, near);
+      after = near.reduce((least, one) => Math.min(least, one.after + 1), Infinity);
       // What is nearest to a neighbour out of reach is nearest here as well, or not far from it.
-      const surelyOut = exact !== undefined && exact.distance > IN_REACH + DOUBT && near.some((one) => one.distance > IN_REACH);
-      if (!exact || (exact.distance > IN_REACH && !surelyOut)) exact = this.anew(lab);
+      const isKnown = exact !== undefined && (exact.distance > IN_REACH + DOUBT || after <= STILL_KNOWN);
+      const surelyOut = isKnown && near.some((one) => one.distance > IN_REACH);
+      if (!exact || (exact.distance > IN_REACH && !surelyOut)) {
+        exact = this.anew(lab);
+        after = 0;
+      }
       // Far off, the ellipsoid about a colour says too much.
       distance = exact ? Math.min(exact.distance, deltaE00(exact.lab, lab)) : Infinity;
     }
-    this.judged.set(cell.key, { lab, distance, exact });
+    this.judged.set(cell.key, { lab, distance, exact, after });
     return distance > IN_REACH;
   }
 
-  /** Whether a colour of a cell that is out as a whole is in reach all the same, by what serves the cells beside it. */
-  isInAfterAll(lab: Lab, at: Cell['at']): boolean {
-    const serving = this.neighbours(at).filter((one) => one.distance <= IN_REACH);
+  /** What is in reach of the cells beside one. */
+  serving(at: Cell['at']): Judged[] {
+    return this.neighbours(at).filter((one) => one.distance <= IN_REACH);
+  }
+
+  /** Whether a colour of a cell that is out as a whole is in reach all the same, by what serves the cells beside it: the nearest few of them. */
+  isInAfterAll(lab: Lab, serving: readonly Judged[]): boolean {
     const exact = serving.length > 0 ? this.fromNeighbours(lab, serving) : undefined;
     return exact !== undefined && exact.distance <= IN_REACH;
   }
@@ -101,13 +121,18 @@ class Sweep {
     const U = ellipsoidAt(lab);
     const tried = new Set<string>();
     let best: Shares | undefined;
-    for (const { exact } of near) {
-      const set = exact?.set.join();
-      if (!exact || tried.has(set!)) continue;
-      tried.add(set!);
-      const own = nearestShares(this.palette, exact.set, exact.shares, lab, U, this.desk, ENOUGH);
+    const tryFrom = (set: readonly number[], shares: readonly number[]): void => {
+      const key = set.join();
+      if (tried.has(key)) return;
+      tried.add(key);
+      const own = nearestShares(this.palette, set, shares, lab, U, this.desk, ENOUGH);
       if (own && own.distance < (best?.distance ?? Infinity)) best = own;
-      if (best && best.distance < IN_REACH) break;
+      // Where a tube falls to nothing the others do without it.
+      if (!own && set.length > 1) for (const i of set.keys()) tryFrom(set.toSpliced(i, 1), shares.toSpliced(i, 1));
+    };
+    for (const { exact } of nearestOf(near, lab)) {
+      if (exact) tryFrom(exact.set, [...exact.shares]);
+      if ((best && best.distance < IN_REACH) || tried.size >= MOST_TRIED) break;
     }
     return best;
   }
@@ -152,7 +177,7 @@ function cellsOf(
     one[2] = ((bin & 63) << 2) | 2;
     const seen = linearToLab(space ?? SRGB, read(0, 0) * gains[0], read(0, 1) * gains[1], read(0, 2) * gains[2]);
     const lab = key ? throughKey(key, seen) : seen;
-    colours.set(lab, 3 * bin);
+    for (let k = 0; k < 3; k++) colours[3 * bin + k] = lab[k]!;
     const at = [Math.round(Math.min(110, lab[0]) / CELL), Math.round(lab[1] / CELL), Math.round(lab[2] / CELL)] as const;
     const cell = cellKey(...at);
     const sum = sums.get(cell) ?? { at, l: 0, a: 0, b: 0, n: 0 };
@@ -205,12 +230,14 @@ export function* reachOver(palette: Palette, picture: Pixels, gains: LinearRgb =
   }
   const table = new Uint8Array(BINS);
   let beyond = 0;
+  const servingOf = new Map([...out].map((key) => [key, sweep.serving(cells.get(key)!.at)]));
   for (let bin = 0; bin < BINS; bin++) {
     if (counts[bin] === 0 || !out.has(cellOfBin[bin]!)) continue;
-    if (sweep.isInAfterAll([colours[3 * bin]!, colours[3 * bin + 1]!, colours[3 * bin + 2]!], cells.get(cellOfBin[bin]!)!.at)) continue;
+    const serving = servingOf.get(cellOfBin[bin]!)!;
+    if (bin % EVERY === 0 && serving.length > 0) yield 0.99;
+    if (serving.length > 0 && sweep.isInAfterAll([colours[3 * bin]!, colours[3 * bin + 1]!, colours[3 * bin + 2]!], serving)) continue;
     table[bin] = 1;
     beyond += counts[bin]!;
-    if (bin % EVERY === 0) yield 0.99;
   }
   return { out: beyond / Math.max(1, picture.width * picture.height), table, solved: sweep.solved };
 }

@@ -17,6 +17,8 @@ export interface ValueSpread {
   /** Share of pixels in each of {@link SPREAD_BINS} equal steps of value, 0 to 10. */
   readonly shares: Float64Array;
   readonly range: ValueRange;
+  /** Lightest of all, what was left out among it, but for a pixel or two. */
+  readonly brightest: MunsellValue;
   /** Value that parts lights from shadows best (Otsu 1979). */
   readonly split: MunsellValue;
 }
@@ -27,20 +29,28 @@ let valueOfBin: Float64Array | undefined;
 const valuesOfBins = (): Float64Array =>
   (valueOfBin ??= Float64Array.from({ length: BINS }, (_, bin) => valueFromY(100 * ((bin + 0.5) / BINS) ** 2)));
 
-function rootBins(picture: Pixels, gains: LinearRgb, leaves: (x: number, y: number) => boolean): Uint32Array {
+/** Pixels that have to be as light for the lightest to be more than noise. */
+const NOT_NOISE = 3;
+
+/** How many pixels fall into each bin; apart from them those that are left out. */
+function rootBins(
+  picture: Pixels,
+  gains: LinearRgb,
+  leaves: (x: number, y: number) => boolean,
+): { readonly bins: Uint32Array; readonly left: Uint32Array } {
   const { width, height, space = SRGB } = picture;
   const read = linearReader(picture);
   const luma = lumaOf(space);
   const [r, g, b] = [luma[0] * gains[0], luma[1] * gains[1], luma[2] * gains[2]];
   const bins = new Uint32Array(BINS);
+  const left = new Uint32Array(BINS);
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
-      if (leaves(x, y)) continue;
       const at = (y * width + x) * 4;
       const Y = r * read(at, 0) + g * read(at, 1) + b * read(at, 2);
-      bins[Math.min(BINS - 1, Math.floor(Math.sqrt(Y) * BINS))]!++;
+      (leaves(x, y) ? left : bins)[Math.min(BINS - 1, Math.floor(Math.sqrt(Y) * BINS))]!++;
     }
-  return bins;
+  return { bins, left };
 }
 
 /** The value at which what lies below and above differ most for their sizes. */
@@ -75,7 +85,7 @@ export function valueSpread(
   gains: LinearRgb = [1, 1, 1],
   leaves: (x: number, y: number) => boolean = () => false,
 ): ValueSpread {
-  const bins = rootBins(picture, gains, leaves);
+  const { bins, left: leftOut } = rootBins(picture, gains, leaves);
   const values = valuesOfBins();
   const count = Math.max(
     1,
@@ -89,9 +99,11 @@ export function valueSpread(
     }
     return 10;
   };
+  let top = BINS - 1;
+  for (let met = 0; top > 0; top--) if ((met += bins[top]! + leftOut[top]!) >= NOT_NOISE) break;
   const shares = new Float64Array(SPREAD_BINS);
   bins.forEach((n, bin) => (shares[Math.min(SPREAD_BINS - 1, Math.floor((values[bin]! / 10) * SPREAD_BINS))]! += n / count));
-  return { shares, range: { darkest: at(STRAY), lightest: at(1 - STRAY) }, split: otsu(shares) };
+  return { shares, range: { darkest: at(STRAY), lightest: at(1 - STRAY) }, brightest: values[top]!, split: otsu(shares) };
 }
 
 /** Values between which all but the stray pixels lie. */

@@ -1,4 +1,4 @@
-import { byteEncoder, D50_TO_D65, DISPLAY_P3, SRGB, xyzToLinear, type DeviceTable, type Profile, type RgbSpace } from '@dusk/core';
+import { byteEncoder, D50_TO_D65, SHOWN_SPACES, SRGB, WIDE, xyzToLinear, type DeviceTable, type Profile, type RgbSpace } from '@dusk/core';
 import { PICTURE_LONGEST_SIDE, UPLOAD_MOST_PIXELS, type PictureSpace } from '@dusk/wire';
 import sharp, { type Sharp } from 'sharp';
 import type { Head } from './head.ts';
@@ -132,7 +132,7 @@ async function deviceNumbers(file: Buffer, { isDeep, isCmyk, profile }: Head, pi
 type Seen = Copy & { readonly space: PictureSpace };
 
 /** A picture, or a piece of it, in a space that screens know. */
-async function inShownSpace(file: Buffer, head: Head, lossless: boolean, piece?: Piece): Promise<Seen> {
+async function inShownSpace(file: Buffer, head: Head, lossless: boolean, piece?: Piece, wide = false): Promise<Seen> {
   const { profile, isDeep } = head;
   if (!profile) {
     const image = reading(file, piece).flatten({ background: '#ffffff' }).toColourspace('srgb');
@@ -140,9 +140,10 @@ async function inShownSpace(file: Buffer, head: Head, lossless: boolean, piece?:
   }
   const space = shownSpaceOf(profile);
   const numbers = await deviceNumbers(file, head, piece);
-  const bytes = await converted(numbers, conversionOf(profile, space === 'srgb' ? SRGB : DISPLAY_P3, isDeep));
+  const bytes = await converted(numbers, conversionOf(profile, wide ? WIDE : SHOWN_SPACES[space]!, isDeep));
   const image = sharp(bytes, { raw: { width: numbers.width, height: numbers.height, channels: 3 } });
-  return { space, ...(await encoded(image, lossless, space)) };
+  // What is only read says nowhere what it means: who asked for it knows.
+  return { space, ...(await encoded(image, lossless, wide ? 'srgb' : space)) };
 }
 
 /**
@@ -152,8 +153,12 @@ async function inShownSpace(file: Buffer, head: Head, lossless: boolean, piece?:
  */
 export const workingCopy = (file: Buffer, head: Head): Promise<Seen> => inShownSpace(file, head, isLossless(head));
 
-/** A piece of a picture in its own pixels, as its file has them, in the space of its copy. */
-export const pieceOf = (file: Buffer, head: Head, piece: Piece): Promise<Seen> => inShownSpace(file, head, true, piece);
+/** Whether a picture is of colours that the space of its copy may not hold. */
+export const mayBeWider = ({ profile }: Head): boolean => profile !== undefined && shownSpaceOf(profile) !== 'srgb';
+
+/** A piece of a picture in its own pixels, as its file has them, in the space of its copy; or in the wide one, where it may be wider. */
+export const pieceOf = (file: Buffer, head: Head, piece: Piece, wide: boolean): Promise<Seen> =>
+  inShownSpace(file, head, true, piece, wide && mayBeWider(head));
 
 /** Whether a picture can be looked at as it came: no larger than a copy would be, upright, of eight bits, in sRGB. */
 export const needsNoCopy = ({ format, width, height, orientation, isDeep, isCmyk, hasAlpha, profile }: Head): boolean =>

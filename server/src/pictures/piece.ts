@@ -1,7 +1,7 @@
 import { PIECE_LONGEST_SIDE } from '@dusk/wire';
 import sharp from 'sharp';
 import { ProblemError } from '../problems.ts';
-import { pieceOf, type Copy, type Piece } from './copies.ts';
+import { mayBeWider, pieceOf, type Copy, type Piece } from './copies.ts';
 import { readHead } from './head.ts';
 import { displayP3Profile, tagPng } from './tag.ts';
 
@@ -34,11 +34,19 @@ function inFile(piece: Piece, orientation: number, width: number, height: number
 
 /**
  * A piece of a picture in its own pixels, upright, in the space of its copy; a PNG.
+ * @param wide in core's wide space instead, where the picture's colours may be stronger than that of its copy holds
  * @param piece in the upright picture's pixels, at most {@link PIECE_LONGEST_SIDE} a side
  * @param orientation how the file is to be turned (EXIF 1–8): its own mark is gone
  * @throws ProblemError where it does not lie within the picture
  */
-export async function readPiece(file: Buffer, orientation: number, width: number, height: number, piece: Piece): Promise<Copy> {
+export async function readPiece(
+  file: Buffer,
+  orientation: number,
+  width: number,
+  height: number,
+  piece: Piece,
+  wide = false,
+): Promise<Copy> {
   const isWithin =
     Object.values(piece).every(Number.isInteger) &&
     piece.left >= 0 &&
@@ -53,7 +61,9 @@ export async function readPiece(file: Buffer, orientation: number, width: number
       'No piece of it',
       `A piece lies within its picture (${width} by ${height} pixels) and has at most ${PIECE_LONGEST_SIDE} pixels a side.`,
     );
-  const found = await pieceOf(file, await readHead(file), inFile(piece, orientation, width, height));
+  const head = await readHead(file);
+  const isWide = wide && mayBeWider(head);
+  const found = await pieceOf(file, head, inFile(piece, orientation, width, height), isWide);
   const [quarters, mirrored] = TURNS[orientation] ?? TURNS[1]!;
   if (quarters === 0 && !mirrored) return found;
   const rotated = await sharp(found.bytes, { ignoreIcc: true })
@@ -61,5 +71,5 @@ export async function readPiece(file: Buffer, orientation: number, width: number
     .png()
     .toBuffer();
   const turned = await sharp(rotated).flop(mirrored).png().toBuffer();
-  return { mime: 'image/png', bytes: found.space === 'srgb' ? turned : tagPng(turned, await displayP3Profile()) };
+  return { mime: 'image/png', bytes: isWide || found.space === 'srgb' ? turned : tagPng(turned, await displayP3Profile()) };
 }

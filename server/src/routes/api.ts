@@ -92,7 +92,14 @@ export function apiRoutes(studio: Studio, pages?: string): Router {
       number,
       number,
     ];
-    const piece = await readPiece(bytes, picture.orientation, picture.width, picture.height, { left, top, width, height });
+    const piece = await readPiece(
+      bytes,
+      picture.orientation,
+      picture.width,
+      picture.height,
+      { left, top, width, height },
+      query['wide'] === '1',
+    );
     response.set('Cache-Control', 'private, max-age=3600').type(piece.mime).send(piece.bytes);
   });
 

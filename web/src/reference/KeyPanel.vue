@@ -25,17 +25,18 @@ const KINDS = [
 ] as const;
 const SAYS: Readonly<Record<KeyPlan['kind'], string>> = {
   'as it is': 'Painted as it is seen; what lies beyond paint is marked.',
-  fitted: 'The darkest thing on the darkest this palette mixes, the lightest below white: what is held back is for highlights.',
+  fitted:
+    'The darkest thing on the darkest this palette mixes, the lightest below white, straight between them. What is held back is for highlights and accents; lamps keep their glow.',
   moved: 'The value that is picked comes to lie at another; the ends as when fitted.',
 };
 const pointValue = computed(() => props.seen && valueOfLightness(props.seen[0]));
 
 function planFor(kind: KeyPlan['kind']): KeyPlan {
-  const held = plan.value.kind === 'as it is' ? USUAL_HELD : plan.value.held;
+  const { held, heldDark } = plan.value.kind === 'as it is' ? { held: USUAL_HELD, heldDark: 0 } : plan.value;
   if (kind === 'as it is') return { kind };
-  if (kind === 'fitted') return { kind, held };
+  if (kind === 'fitted') return { kind, held, heldDark };
   const from = Math.round(10 * (pointValue.value ?? ((store.range?.darkest ?? 0) + (store.range?.lightest ?? 10)) / 2)) / 10;
-  return { kind, held, from, to: from };
+  return { kind, held, heldDark, from, to: from };
 }
 const choose = (kind: KeyPlan['kind']): Promise<void> => store.see({ key: planFor(kind) }, `Key: ${kind}`);
 const kind = computed({ get: () => plan.value.kind, set: (to) => void choose(to) });
@@ -79,6 +80,17 @@ async function setGround(hex: string): Promise<void> {
         :model-value="keyed.held"
         @update:model-value="store.tryView({ key: { ...keyed, held: $event } })"
         @done="store.see({ key: { ...keyed, held: $event } }, 'Held white back')"
+      />
+      <Slider
+        v-if="keyed"
+        label="Held back for the darkest accents"
+        :min="0"
+        :max="3"
+        :step="0.1"
+        :says="(keyed.heldDark ?? 0).toFixed(1)"
+        :model-value="keyed.heldDark ?? 0"
+        @update:model-value="store.tryView({ key: { ...keyed, heldDark: $event } })"
+        @done="store.see({ key: { ...keyed, heldDark: $event } }, 'Held the dark back')"
       />
       <template v-if="moved">
         <div class="picked">

@@ -18,7 +18,8 @@ import type { Place } from './useLiveRecipe.ts';
  */
 const props = defineProps<{ outline: Outline | undefined; name: string; alone?: boolean }>();
 const emit = defineEmits<{
-  point: [place: Place, since: number];
+  /** `settled`: it was pressed or stepped there, and not only passed over. */
+  point: [place: Place, since: number, settled: boolean];
   resize: [factor: number];
   keep: [];
   draw: [outline: Outline, since: number];
@@ -108,9 +109,11 @@ function onMove(event: PointerEvent): void {
   if (last?.x === x && last.y === y) return;
   last = { x, y };
   if (line.value) line.value = [...line.value, inFrame(event)];
-  else if (dragging.value !== undefined) emit('point', toPlace(inFrame(event)), event.timeStamp);
-  else if (looking.hand === 'points') emit('point', toPlace(inFrame(event)), event.timeStamp);
+  else if (dragging.value !== undefined || looking.hand === 'points')
+    emit('point', toPlace(inFrame(event)), event.timeStamp, isFinger(event));
 }
+/** A finger means every place that it touches: it cannot pass over one without pressing. */
+const isFinger = (event: MouseEvent): boolean => event instanceof PointerEvent && event.pointerType === 'touch';
 /** Further than this between down and up, and the hand was drawing across, not pressing. */
 const DRAG_PX = 6;
 let down: { readonly x: number; readonly y: number } | undefined;
@@ -156,10 +159,9 @@ function onUp(event: PointerEvent): void {
  */
 function onPress(event: MouseEvent): void {
   if (looking.hand !== 'points' || props.alone || justMoved) return;
-  emit('point', toPlace(inFrame(event)), event.timeStamp);
+  emit('point', toPlace(inFrame(event)), event.timeStamp, true);
   const dragged = down !== undefined && Math.hypot(event.clientX - down.x, event.clientY - down.y) > DRAG_PX;
-  const isTouch = event instanceof PointerEvent && event.pointerType === 'touch';
-  if (!dragged && !isTouch && event.detail < 2) emit('keep');
+  if (!dragged && !isFinger(event) && event.detail < 2) emit('keep');
 }
 
 /** A notch of a wheel is one step; the many small ticks of a trackpad come to one together. */
@@ -188,6 +190,7 @@ function onKey(event: KeyboardEvent): void {
       'point',
       toPlace([held(from[0] + move[0] * step, store.frame.width), held(from[1] + move[1] * step, store.frame.height)]),
       event.timeStamp,
+      true,
     );
   } else if (event.key === 'Enter') {
     if (!event.repeat) emit('keep');

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { mdiCropFree, mdiFlipHorizontal, mdiRotateLeft, mdiRotateRight } from '@mdi/js';
-import { cropTo, meanOf, type Outline } from '@dusk/core';
+import { cropTo, meanOf, turnedCrop, type Outline } from '@dusk/core';
 import { labDto } from '@dusk/wire/written';
 import { computed, ref, watch } from 'vue';
 import Slider from '../controls/Slider.vue';
 import { usePaintings } from '../paintings/paintings.ts';
 import { useNotices } from '../shell/notices.ts';
-import { squareOn, USUAL_GRID } from './grid.ts';
+import { fitsCanvas, squareOn, USUAL_GRID } from './grid.ts';
 import { useLooking } from './looking.ts';
 import { useReference } from './reference.ts';
 
@@ -18,8 +18,12 @@ const looking = useLooking();
 const notices = useNotices();
 const view = computed(() => store.view);
 
-const turn = (by: 1 | -1): Promise<void> =>
-  store.see({ turn: ((view.value.turn ?? 0) + by + 4) % 4, crop: undefined }, 'Turned the picture');
+/** What was cut out turns along. Seen in a mirror a turn to the right is one to the left. */
+function turn(seen: 1 | -1): Promise<void> {
+  const by = store.mirrored ? (seen === 1 ? -1 : 1) : seen;
+  const { crop, turn: so = 0 } = view.value;
+  return store.see({ turn: (so + by + 4) % 4, crop: crop && turnedCrop(crop, by) }, 'Turned the picture');
+}
 const straighten = computed(() => view.value.straighten ?? 0);
 const exposure = computed(() => view.value.exposure ?? 0);
 const kelvin = computed(() => view.value.kelvin ?? 6504);
@@ -62,6 +66,11 @@ async function setGrid(part: Partial<typeof USUAL_GRID>): Promise<void> {
   looking.grid = true;
   await store.see({ grid: { ...grid.value, ...part } }, 'Changed the grid');
 }
+/** Centimetres are told only where the picture is cut as the canvas is. */
+const isFitting = computed(() => {
+  const known = paintings.onEasel?.canvas;
+  return known && store.frame ? fitsCanvas(known, store.frame) : undefined;
+});
 const within = (n: number): number => Math.min(40, Math.max(1, n));
 </script>
 
@@ -169,7 +178,11 @@ const within = (n: number): number => Math.min(40, Math.max(1, n));
           Thirds
         </button>
       </div>
-      <p v-if="paintings.onEasel?.canvas" data-test="square">A square is {{ squareOn(paintings.onEasel.canvas, grid) }} on the canvas.</p>
+      <p v-if="isFitting" data-test="square">A square is {{ squareOn(paintings.onEasel!.canvas!, grid) }} on the canvas.</p>
+      <template v-else-if="isFitting === false">
+        <p data-test="square">The picture has other proportions than the canvas: a square has no size on it until it is cropped to it.</p>
+        <button type="button" class="key" @click="cropToCanvas">Crop to the canvas</button>
+      </template>
       <p v-else class="quiet">With the size of the canvas a square says how large it is on it.</p>
     </section>
   </div>

@@ -35,7 +35,7 @@ const samples = useSamples();
 const settings = useSettings();
 const cards = useCards();
 
-const { outline, live, trust, still, pointAt, holdOutline, valueOnly, hueOf, leftOut } = useLiveRecipe();
+const { outline, live, trust, still, pointAt, goBack, holdOutline, valueOnly, hueOf, leftOut } = useLiveRecipe();
 const { keep, zone, thing, zoneOf, amountMl } = useKeeping({ live, still, outline, valueOnly });
 const stage = useTemplateRef('stage');
 /** The place opens in steps, each a task of its own: the picture, its keys, what stands beside it. */
@@ -76,18 +76,16 @@ async function bringChosen(): Promise<void> {
   field.value = '';
 }
 
-const { isHeld, goToHeld, zoneNow, thingNow, saveThing, moveTo, moveHere, joinHere } = useHeld({
+const { isHeld, toggleValueOnly, zoneNow, thingNow, saveThing, moveTo, moveHere, joinHere } = useHeld({
   live,
   outline,
   holdOutline,
   zone,
   thing,
   zoneOf,
+  valueOnly,
+  hueOf,
 });
-function toggleValueOnly(): void {
-  valueOnly.value = !valueOnly.value;
-  hueOf.value = samples.selected && !isHeld.value ? samples.selected.lab : [50, 0, 0];
-}
 
 /** A crop that was drawn lies within what is seen; it is kept in shares of the whole. */
 function crop(box: { x: number; y: number; width: number; height: number }): void {
@@ -187,7 +185,7 @@ useShortcuts(() => [
           @keep="keep"
           @draw="holdOutline"
           @crop="crop"
-          @leave="goToHeld"
+          @leave="goBack"
           @move="moveTo"
         />
         <div class="under">

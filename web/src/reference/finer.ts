@@ -1,4 +1,4 @@
-import { movedBy, readOutline, resized, type AreaReading, type LinearRgb, type Outline } from '@dusk/core';
+import { movedBy, readOutline, resized, WIDE, type AreaReading, type LinearRgb, type Outline } from '@dusk/core';
 import { PIECE_LONGEST_SIDE } from '@dusk/wire/limits';
 import { PIECE } from '@dusk/wire/reads';
 import { pictureUrl } from '../studio/api.ts';
@@ -19,22 +19,30 @@ interface Finer {
   /** Of the picture itself, px. */
   readonly ownWidth: number;
   readonly gains: LinearRgb;
+  /** Whether what was read in the copy was at the edge of its space. */
+  readonly atEdge: boolean;
   readonly signal: AbortSignal;
 }
 
 /**
- * Reads an area from the picture's own pixels, a piece of which the studio sends. Nothing where the
- * copy is as fine, the area so large that the copy tells as much, or the studio is away.
+ * Reads an area from the picture's own pixels, a piece of which the studio sends; in a wide space, where
+ * it is as strong as the space of the copy can say. Nothing where the copy is as fine, the area so large that the copy tells as much, or the studio is away.
  * @param outline in the pixels of the copy
  */
-export async function readFiner(picture: Picture, outline: Outline, { ownWidth, gains, signal }: Finer): Promise<AreaReading | undefined> {
+export async function readFiner(
+  picture: Picture,
+  outline: Outline,
+  { ownWidth, gains, atEdge, signal }: Finer,
+): Promise<AreaReading | undefined> {
   const finer = ownWidth / picture.width;
-  if (finer <= 1) return undefined;
+  const wide = atEdge && picture.space.name !== 'srgb';
+  if (finer <= 1 && !wide) return undefined;
   const own = resized(outline, finer);
   // The copy's height was rounded: a row less is safely within.
   const box = boxOf(own, ownWidth, Math.floor((picture.height - 0.5) * finer));
   if (Math.max(box.width, box.height) > PIECE_LONGEST_SIDE) return undefined;
   const query = new URLSearchParams(Object.entries(box).map(([name, px]) => [name, String(px)]));
+  if (wide) query.set('wide', '1');
   const response = await fetch(`${pictureUrl(picture.id)}${PIECE}?${query}`, { signal }).catch(() => undefined);
   if (!response?.ok) return undefined;
   const image = await createImageBitmap(await response.blob(), { colorSpaceConversion: 'none' });
@@ -42,6 +50,6 @@ export async function readFiner(picture: Picture, outline: Outline, { ownWidth, 
   context.drawImage(image, 0, 0);
   image.close();
   const { data } = context.getImageData(0, 0, box.width, box.height);
-  const piece = { data, width: box.width, height: box.height, space: picture.space };
+  const piece = { data, width: box.width, height: box.height, space: wide ? WIDE : picture.space };
   return readOutline(piece, movedBy(own, -box.left, -box.top), gains);
 }

@@ -41,8 +41,8 @@ const AS_IT_IS: LinearRgb = [1, 1, 1];
 /** A key as it is kept, for the engine. */
 export function keyPlanOf({ key }: ViewDto): KeyPlan {
   if (!key || key.kind === 'as it is') return { kind: 'as it is' };
-  const held = key.held ?? USUAL_HELD;
-  return key.kind === 'fitted' ? { kind: 'fitted', held } : { kind: 'moved', from: key.from!, to: key.to!, held };
+  const held = { held: key.held ?? USUAL_HELD, heldDark: key.heldDark ?? 0 };
+  return key.kind === 'fitted' ? { kind: 'fitted', ...held } : { kind: 'moved', from: key.from!, to: key.to!, ...held };
 }
 
 /** The reference pictures of the painting on the easel, which of them is looked at, and how it is cut, lit and keyed. */
@@ -160,7 +160,9 @@ export const useReference = defineStore('reference', () => {
   const plan = computed(() => keyPlanOf(view.value));
   /** The key, once it is known what the picture holds and what paint can do; as it is until then. */
   const key = computed<Key | undefined>(() =>
-    range.value && ends.value ? layKey(plan.value, { seen: range.value, paint: ends.value }) : undefined,
+    range.value && ends.value
+      ? layKey(plan.value, { seen: range.value, brightest: light.value?.spread.brightest, paint: ends.value })
+      : undefined,
   );
   const isKeyed = computed(() => key.value !== undefined && plan.value.kind !== 'as it is');
 

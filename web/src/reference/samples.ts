@@ -23,6 +23,15 @@ export interface Mark {
   readonly lab: Lab;
 }
 
+/** What was read for a mark once more. */
+interface ReadAnew {
+  readonly outline: Outline;
+  readonly seen: Lab;
+  readonly paint: Lab;
+  readonly plan: Mixture | undefined;
+  readonly valueOnly?: boolean;
+}
+
 /** `halftone of copper`, or what is known of it. */
 export const placeName = (zone: string, thing: string): string => (zone && thing ? `${zone} of ${thing}` : zone || thing);
 
@@ -60,14 +69,19 @@ export const useSamples = defineStore('samples', () => {
   /** What was read anew for a sample; its pile goes along as long as nothing of it was mixed. */
   function readAnew(
     { sample, pile }: Mark,
-    outline: Outline,
-    seen: Lab,
-    paint: Lab,
-    plan: Mixture | undefined,
+    { outline, seen, paint, plan, valueOnly = sample.valueOnly }: ReadAnew,
     says: string,
   ): Promise<boolean> {
     const ops: Operation[] = [
-      { do: 'sample.change', id: sample.id, version: sample.version, outline: sent(outline), seen: labDto(seen), paint: labDto(paint) },
+      {
+        do: 'sample.change',
+        id: sample.id,
+        version: sample.version,
+        outline: sent(outline),
+        seen: labDto(seen),
+        paint: labDto(paint),
+        ...(valueOnly !== sample.valueOnly && { valueOnly }),
+      },
     ];
     // A pile that only serves here too keeps the colour of the place it is for.
     if (pile?.sampleId === sample.id && pile.stages.length === 0 && plan)
@@ -75,7 +89,7 @@ export const useSamples = defineStore('samples', () => {
         do: 'pile.change',
         id: pile.id,
         version: pile.version,
-        target: { kind: 'absolute', lab: labDto(paint) },
+        target: { kind: valueOnly ? 'value' : 'absolute', lab: labDto(paint) },
         plan: mixtureDto(plan) as unknown as MixtureSent,
       });
     return studio.make(ops, says);

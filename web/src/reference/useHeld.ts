@@ -1,5 +1,6 @@
-import { joined, movedBy, type Outline } from '@dusk/core';
+import { joined, movedBy, type Lab, type Outline } from '@dusk/core';
 import { computed, nextTick, ref, watch, type Ref, type ShallowRef } from 'vue';
+import { labOfDto } from '@dusk/wire/written';
 import { useRoute, useRouter } from 'vue-router';
 import { useLooking } from './looking.ts';
 import { useReference } from './reference.ts';
@@ -14,13 +15,18 @@ interface Hand {
   readonly zone: Ref<string | undefined>;
   readonly thing: Ref<string>;
   readonly zoneOf: (reading: LiveReading | undefined) => string;
+  /** Whether only the value of what is read counts, and whose hue it then has. */
+  readonly valueOnly: Ref<boolean>;
+  readonly hueOf: Ref<Lab>;
 }
+
+const GREY: Lab = [50, 0, 0];
 
 /** A reading that has not come by then is not waited for. */
 const WAIT_MS = 1500;
 
 /** The mark that is held: gone back to, told of, moved, joined with another place. */
-export function useHeld({ live, outline, holdOutline, zone, thing, zoneOf }: Hand) {
+export function useHeld({ live, outline, holdOutline, zone, thing, zoneOf, valueOnly, hueOf }: Hand) {
   const store = useReference();
   const looking = useLooking();
   const samples = useSamples();
@@ -77,16 +83,50 @@ export function useHeld({ live, outline, holdOutline, zone, thing, zoneOf }: Han
   watch(isHeld, () => (typedThing.value = undefined));
   async function saveThing(to: string): Promise<void> {
     if (!isHeld.value) return;
-    thing.value = to.trim();
     await samples.change(samples.selected!.sample.id, { thing: to.trim() }, `Said it belongs to ${to.trim() || 'nothing'}`);
     typedThing.value = undefined;
+  }
+
+  // A mark that is held says of itself whether only its value counts; the next place is a colour again.
+  watch(
+    () => (isHeld.value ? samples.selected!.sample : undefined),
+    (sample) => {
+      valueOnly.value = sample?.valueOnly ?? false;
+      hueOf.value = sample?.valueOnly ? labOfDto(sample.paint) : GREY;
+    },
+  );
+  /** Only its value counts, or its colour again: of the mark that is held, whose pile goes along, or of the next. */
+  async function toggleValueOnly(): Promise<void> {
+    const to = !valueOnly.value;
+    const held = isHeld.value ? samples.selected : undefined;
+    hueOf.value = samples.selected && !held ? samples.selected.lab : GREY;
+    valueOnly.value = to;
+    if (!held) return;
+    const reading = await readAgain();
+    if (!reading || samples.selected?.sample.id !== held.sample.id) return;
+    const plan = reading.answer?.proposals[0]?.mixture;
+    const says = to ? `Only the value of ${held.name} counts` : `The colour of ${held.name} counts again`;
+    await samples.readAnew(held, { outline: held.outline, seen: reading.lab, paint: reading.paint, plan, valueOnly: to }, says);
+  }
+  /** The next reading, wherever. */
+  function readAgain(): Promise<LiveReading | undefined> {
+    return new Promise((done) => {
+      const late = setTimeout(() => end(undefined), WAIT_MS);
+      const stop = watch(live, (reading) => end(reading));
+      function end(reading: LiveReading | undefined): void {
+        clearTimeout(late);
+        stop();
+        done(reading);
+      }
+    });
   }
 
   async function moveHeld(id: string, to: Outline): Promise<void> {
     const mark = samples.marks.find(({ sample }) => sample.id === id);
     const reading = live.value;
     if (!mark || !reading) return;
-    await samples.readAnew(mark, to, reading.lab, reading.paint, reading.answer?.proposals[0]?.mixture, `Moved the mark of ${mark.name}`);
+    const plan = reading.answer?.proposals[0]?.mixture;
+    await samples.readAnew(mark, { outline: to, seen: reading.lab, paint: reading.paint, plan }, `Moved the mark of ${mark.name}`);
   }
   async function moveTo(id: string, place: Place): Promise<void> {
     const mark = samples.marks.find(({ sample }) => sample.id === id);
@@ -126,5 +166,5 @@ export function useHeld({ live, outline, holdOutline, zone, thing, zoneOf }: Han
     await moveHeld(held.sample.id, both);
   }
 
-  return { isHeld, goToHeld, zoneNow, thingNow, saveThing, moveTo, moveHere, joinHere };
+  return { isHeld, toggleValueOnly, zoneNow, thingNow, saveThing, moveTo, moveHere, joinHere };
 }

@@ -32,7 +32,7 @@ export function useKeeping({ live, still, outline, valueOnly }: Hand) {
   const store = useReference();
   const samples = useSamples();
   const looking = useLooking();
-  /** What the painter said of the next sample; the thing stays for the one after it. */
+  /** What the painter said of the next sample, and of no other. */
   const zone = ref<string>();
   const thing = ref('');
   const beingKept = new Set<string>();
@@ -62,7 +62,7 @@ export function useKeeping({ live, still, outline, valueOnly }: Hand) {
     const wanted = outline.value;
     const { reference } = store;
     if (!wanted || !reference) return;
-    const spot = `${reference.id} ${spotOf(wanted)}`;
+    const spot = `${reference.id} ${spotOf(wanted)} ${valueOnly.value}`;
     if (beingKept.has(spot) || spot === last) return;
     beingKept.add(spot);
     try {
@@ -88,6 +88,7 @@ export function useKeeping({ live, still, outline, valueOnly }: Hand) {
       if (!kept) return;
       last = spot;
       zone.value = undefined;
+      thing.value = '';
       looking.selectedId = kept.sampleId;
     } finally {
       beingKept.delete(spot);

@@ -48,6 +48,9 @@ export interface StillReading {
 const STILL_MS = 120;
 /** A point is written down once it has rested. */
 const REMEMBER_MS = 400;
+/** A hand that stays so long within so small a part of the picture's width means that place; what it passes over it does not mean. */
+const DWELL_MS = 250;
+const DWELL_WITHIN = 0.006;
 
 /**
  * Follows a place in a picture: reads the area and asks for the recipe, of which only the newest is
@@ -73,17 +76,21 @@ export function useLiveRecipe() {
   let asking: AbortController | undefined;
   let resting: ReturnType<typeof setTimeout> | undefined;
   let remembering: ReturnType<typeof setTimeout> | undefined;
+  /** What was last dwelt on or pressed, and where the hand began to dwell. */
+  let meant: Outline | undefined;
+  let dwelling: ReturnType<typeof setTimeout> | undefined;
+  let anchor: Place | undefined;
 
   const outline = computed<Outline | undefined>(() => drawn.value ?? (place.value && { ...place.value, radius: reference.radius }));
   const exclude = computed(() => leftOut.value.filter((id) => store.paletteTubes.some((tube) => tube.id === id)));
 
   const readIn = (): string => `${reference.pixels?.id} ${reference.gains.join()}`;
   /** Reads once more, in the picture's own pixels; what that changes is shown. */
-  async function lookCloser({ outline: at, isOwn }: LiveReading, signal: AbortSignal): Promise<void> {
+  async function lookCloser({ outline: at, isOwn, atEdge }: LiveReading, signal: AbortSignal): Promise<void> {
     const { pixels, reference: row, gains } = reference;
     if (isOwn || !pixels || !row) return;
     const of = readIn();
-    const reading = await readFiner(pixels, at, { ownWidth: row.ownWidth, gains, signal });
+    const reading = await readFiner(pixels, at, { ownWidth: row.ownWidth, gains, atEdge: atEdge > 0, signal });
     if (!reading || signal.aborted || outline.value !== at || of !== readIn()) return;
     finer = { outline: at, of, reading };
     await follow(performance.now());
@@ -148,8 +155,34 @@ export function useLiveRecipe() {
     }, REMEMBER_MS);
   }
 
-  function pointAt(next: Place, since: number = performance.now()): void {
-    if (!drawn.value && place.value?.x === next.x && place.value.y === next.y) return;
+  function mean(): void {
+    clearTimeout(dwelling);
+    anchor = undefined;
+    meant = outline.value;
+  }
+  function dwell(at: Place): void {
+    const within = DWELL_WITHIN * (reference.pixels?.width ?? 0);
+    if (anchor && Math.hypot(at.x - anchor.x, at.y - anchor.y) <= within) return;
+    anchor = at;
+    clearTimeout(dwelling);
+    dwelling = setTimeout(mean, DWELL_MS);
+  }
+  /** The hand has left the picture: what it last meant holds, not what it passed over on its way. */
+  function goBack(): void {
+    clearTimeout(dwelling);
+    anchor = undefined;
+    if (!meant || meant === outline.value) return;
+    if (meant.points || meant.more) holdOutline(meant);
+    else pointAt(meant, performance.now(), true);
+  }
+
+  /** @param settled whether it was pressed or stepped there; else it counts once the hand stays */
+  function pointAt({ x, y }: Place, since: number = performance.now(), settled = false): void {
+    if (drawn.value || place.value?.x !== x || place.value.y !== y) goTo({ x, y }, since);
+    if (settled) mean();
+    else dwell({ x, y });
+  }
+  function goTo(next: Place, since: number): void {
     drawn.value = undefined;
     place.value = next;
     void follow(since);
@@ -159,6 +192,7 @@ export function useLiveRecipe() {
   function holdOutline(next: Outline, since: number = performance.now()): void {
     place.value = { x: next.x, y: next.y };
     drawn.value = next;
+    mean();
     void follow(since);
     remember();
   }
@@ -168,11 +202,11 @@ export function useLiveRecipe() {
     () => (reference.pixels ? reference.reference?.id : undefined),
     (id) => {
       if (!id) {
-        place.value = drawn.value = live.value = undefined;
+        place.value = drawn.value = live.value = meant = undefined;
         return;
       }
       const at = points.value[id];
-      if (at && !place.value) pointAt({ x: at.x * reference.perOwn, y: at.y * reference.perOwn });
+      if (at && !place.value) pointAt({ x: at.x * reference.perOwn, y: at.y * reference.perOwn }, performance.now(), true);
     },
     { immediate: true },
   );
@@ -190,5 +224,5 @@ export function useLiveRecipe() {
     ],
     () => void follow(performance.now()),
   );
-  return { place, outline, live, trust, still, pointAt, holdOutline, valueOnly, hueOf, leftOut, exclude };
+  return { place, outline, live, trust, still, pointAt, goBack, holdOutline, valueOnly, hueOf, leftOut, exclude };
 }
