@@ -129,6 +129,17 @@ describe('a picture looked at', () => {
     await soon(async () => (await view()).crop !== undefined, 'cropped');
     const box = (await page.locator('[role=application]').boundingBox())!;
     expect(box.width / box.height).to.be.closeTo(1, 0.01);
+    expect(await page.locator('[data-test=square]').innerText()).to.match(/cm on the canvas/);
+    // What was cut out turns along; the whole has other proportions than the canvas, and no centimetres.
+    await page.getByRole('button', { name: 'Turn right' }).click();
+    await soon(async () => (await view()).turn === 2 && (await view()).crop !== undefined, 'the crop turned along');
+    await page.getByRole('button', { name: 'Whole' }).click();
+    await page.getByText('has no size on it until it is cropped').waitFor();
+    await page.getByRole('button', { name: 'Crop to the canvas' }).waitFor();
+    await page.keyboard.press('Control+z');
+    await soon(async () => (await view()).crop !== undefined, 'the crop is back');
+    await page.keyboard.press('Control+z');
+    await soon(async () => (await view()).turn === 1, 'turned back');
     await page.locator('main').focus();
     for (const gone of ['crop', 'canvas', 'exposure', 'turn'] as const) {
       await page.keyboard.press('Control+z');
@@ -143,8 +154,7 @@ describe('a picture looked at', () => {
 
   it('has the colour taken out of its light by a place that is white or grey', async () => {
     await hand.tab('Colour');
-    await sitting.pointAt(0.05, 0.3);
-    await page.locator('[data-test=recipe]').waitFor();
+    await sitting.dwellAt(0.05, 0.3);
     await hand.tab('Prepare');
     await page.getByRole('button', { name: 'The point is white or grey' }).click();
     await becomes(isGrey, 'the wall by the lamp is neutral', 0.05, 0.3);

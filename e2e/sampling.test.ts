@@ -81,6 +81,55 @@ describe('colours sampled from a picture', () => {
     await page.keyboard.press('Escape');
   });
 
+  it('stay what was dwelt on while the hand walks to the panel', async () => {
+    const seen = async () => (await page.locator('[data-test=seen]').innerText()).replace(/\s+/g, ' ');
+    await sitting.pointAt(0.62, 0.12);
+    await page.locator('[data-test=recipe]').waitFor();
+    const wall = await seen();
+    await sitting.dwellAt(0.36, 0.85);
+    await soon(async () => (await seen()) !== wall, 'the bench is read');
+    const bench = await seen();
+    const ring = async () => (await page.locator('.ring').boundingBox())!;
+    const { x, y } = await ring();
+    const panel = (await page.locator('aside.panel').boundingBox())!;
+    await page.mouse.move(panel.x + 60, panel.y + 300, { steps: 25 });
+    await soon(async () => Math.hypot((await ring()).x - x, (await ring()).y - y) < 1, 'the ring is back where the hand dwelt');
+    await soon(async () => (await seen()) === bench, 'and so is the reading');
+  });
+
+  it('give the light of the place that was dwelt on, not of what was passed over', async () => {
+    await page.getByRole('tab', { name: 'Prepare' }).click();
+    const white = (await samples()).length;
+    await sitting.dwellAt(0.62, 0.12);
+    const button = (await page.getByRole('button', { name: 'The point is white or grey' }).boundingBox())!;
+    await page.mouse.move(button.x + 20, button.y + 20, { steps: 25 });
+    await page.mouse.down();
+    await page.mouse.up();
+    await soon(async () => (await sitting.rows()).references!.some(({ view }) => view.neutral !== undefined), 'the light');
+    const { view } = (await sitting.rows()).references!.find((one) => one.view.neutral)!;
+    const there = await page.evaluate(() => document.querySelector('.ring')!.getBoundingClientRect().x);
+    const picture = (await page.locator('[role=application]').boundingBox())!;
+    expect((there - picture.x) / picture.width).to.be.closeTo(0.62, 0.05);
+    expect(view.neutral!.L).to.be.above(60);
+    await page.keyboard.press('Control+z');
+    await soon(async () => (await sitting.rows()).references!.every((one) => one.view.neutral === undefined), 'the light as it was');
+    expect((await samples()).length).to.equal(white);
+    await page.getByRole('tab', { name: 'Colour' }).click();
+  });
+
+  it('belong to a thing that is said of each, not of all that follow', async () => {
+    await page.keyboard.press('Escape');
+    await sitting.pointAt(0.2, 0.2);
+    await page.locator('[data-test=thing]').fill('face');
+    await page.locator('[data-test=thing]').press('Enter');
+    await page.getByRole('button', { name: /Keep this pile/ }).click();
+    await soon(async () => (await samples()).at(-1)!.thing === 'face', 'the face');
+    await press(0.3, 0.3);
+    await soon(async () => (await samples()).at(-1)!.thing === '', 'another is of no thing');
+    expect(await page.locator('[data-test=thing]').inputValue()).to.equal('');
+    await page.keyboard.press('Escape');
+  });
+
   it('may be drawn round', async () => {
     const before = (await samples()).length;
     await page.keyboard.press('d');
@@ -125,7 +174,26 @@ describe('colours sampled from a picture', () => {
     expect(Math.hypot(sample.paint.a, sample.paint.b)).to.be.below(0.5);
     expect(Math.hypot(sample.seen.a, sample.seen.b)).to.be.above(10);
     expect((await rows()).piles!.find((pile) => pile.sampleId === sample.id)!.target!.kind).to.equal('value');
+    // The next place is a colour again.
+    await page.keyboard.press('Escape');
+    await sitting.pointAt(0.3, 0.7);
+    await page.getByRole('button', { name: 'value only', exact: true }).waitFor();
+  });
+
+  it('become of a value alone while their mark is held, and their pile with them', async () => {
+    const before = (await samples()).length;
+    await press(0.52, 0.52);
+    await soon(async () => (await samples()).length === before + 1, 'kept');
+    const { id } = (await samples()).at(-1)!;
+    const pile = async () => (await rows()).piles!.find((one) => one.sampleId === id)!;
+    const coloured = await pile();
     await page.keyboard.press('b');
+    await soon(async () => (await samples()).find((one) => one.id === id)!.valueOnly, 'of a value alone');
+    await soon(async () => (await pile()).target!.kind === 'value', 'its pile too');
+    expect(Math.hypot((await pile()).target!.lab.a, (await pile()).target!.lab.b)).to.be.below(0.5);
+    expect((await pile()).plan).to.not.deep.equal(coloured.plan);
+    await page.keyboard.press('b');
+    await soon(async () => (await pile()).target!.kind === 'absolute', 'a colour again');
     await page.keyboard.press('Escape');
   });
 

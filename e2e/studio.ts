@@ -125,6 +125,12 @@ export class Sitting {
     await open.waitFor();
   }
 
+  /** Moves the pointer to a place in the picture and stays until the page takes that place to be meant. */
+  async dwellAt(x: number, y: number): Promise<void> {
+    await this.pointAt(x, y);
+    await this.page.locator('.ring.meant').waitFor();
+  }
+
   /** Moves the pointer to a place in the picture, in shares of its size. */
   async pointAt(x: number, y: number): Promise<void> {
     const stage = this.page.locator('[role=application]');

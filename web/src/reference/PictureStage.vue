@@ -16,7 +16,7 @@ import type { Place } from './useLiveRecipe.ts';
  * The reference picture as it is cut and looked at, fitted into its place. A pointer, or the arrow keys,
  * move the point; the ring shows the area that is read. The wheel changes its size, a press or Enter keeps.
  */
-const props = defineProps<{ outline: Outline | undefined; name: string; alone?: boolean }>();
+const props = defineProps<{ outline: Outline | undefined; name: string; alone?: boolean; meant?: boolean }>();
 const emit = defineEmits<{
   /** `settled`: it was pressed or stepped there, and not only passed over. */
   point: [place: Place, since: number, settled: boolean];
@@ -250,6 +250,7 @@ const drawing = computed(() => {
         <span
           v-if="ring && !ring.path"
           class="ring"
+          :class="{ meant }"
           :style="{ left: `${ring.x}px`, top: `${ring.y}px`, width: `${2 * ring.r}px`, height: `${2 * ring.r}px` }"
         />
         <PictureMarks
@@ -308,5 +309,10 @@ const drawing = computed(() => {
   outline: 1.5px solid #000;
   border-radius: 50%;
   pointer-events: none;
+}
+/* Dwelt on or pressed: it holds until another place is. */
+.ring.meant {
+  border-width: 2.5px;
+  outline-width: 2.5px;
 }
 </style>

@@ -35,7 +35,7 @@ const samples = useSamples();
 const settings = useSettings();
 const cards = useCards();
 
-const { outline, live, trust, still, pointAt, goBack, holdOutline, valueOnly, hueOf, leftOut } = useLiveRecipe();
+const { outline, live, trust, still, isMeant, pointAt, goBack, holdOutline, valueOnly, hueOf, leftOut } = useLiveRecipe();
 const { keep, zone, thing, zoneOf, amountMl } = useKeeping({ live, still, outline, valueOnly });
 const stage = useTemplateRef('stage');
 /** The place opens in steps, each a task of its own: the picture, its keys, what stands beside it. */
@@ -180,6 +180,7 @@ useShortcuts(() => [
           ref="stage"
           :name="store.reference.name"
           :outline="outline"
+          :meant="isMeant"
           @point="pointAt"
           @resize="store.resize"
           @keep="keep"

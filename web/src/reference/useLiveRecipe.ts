@@ -77,11 +77,19 @@ export function useLiveRecipe() {
   let resting: ReturnType<typeof setTimeout> | undefined;
   let remembering: ReturnType<typeof setTimeout> | undefined;
   /** What was last dwelt on or pressed, and where the hand began to dwell. */
-  let meant: Outline | undefined;
+  const meant = shallowRef<Outline>();
   let dwelling: ReturnType<typeof setTimeout> | undefined;
   let anchor: Place | undefined;
 
   const outline = computed<Outline | undefined>(() => drawn.value ?? (place.value && { ...place.value, radius: reference.radius }));
+  /** Whether the hand means the place that is read. */
+  const isMeant = computed(
+    () =>
+      meant.value !== undefined &&
+      outline.value?.x === meant.value.x &&
+      outline.value.y === meant.value.y &&
+      drawn.value === (meant.value.points || meant.value.more ? meant.value : undefined),
+  );
   const exclude = computed(() => leftOut.value.filter((id) => store.paletteTubes.some((tube) => tube.id === id)));
 
   const readIn = (): string => `${reference.pixels?.id} ${reference.gains.join()}`;
@@ -158,7 +166,7 @@ export function useLiveRecipe() {
   function mean(): void {
     clearTimeout(dwelling);
     anchor = undefined;
-    meant = outline.value;
+    meant.value = outline.value;
   }
   function dwell(at: Place): void {
     const within = DWELL_WITHIN * (reference.pixels?.width ?? 0);
@@ -171,9 +179,10 @@ export function useLiveRecipe() {
   function goBack(): void {
     clearTimeout(dwelling);
     anchor = undefined;
-    if (!meant || meant === outline.value) return;
-    if (meant.points || meant.more) holdOutline(meant);
-    else pointAt(meant, performance.now(), true);
+    const last = meant.value;
+    if (!last || isMeant.value) return;
+    if (last.points || last.more) holdOutline(last);
+    else pointAt(last, performance.now(), true);
   }
 
   /** @param settled whether it was pressed or stepped there; else it counts once the hand stays */
@@ -202,7 +211,7 @@ export function useLiveRecipe() {
     () => (reference.pixels ? reference.reference?.id : undefined),
     (id) => {
       if (!id) {
-        place.value = drawn.value = live.value = meant = undefined;
+        place.value = drawn.value = live.value = meant.value = undefined;
         return;
       }
       const at = points.value[id];
@@ -224,5 +233,5 @@ export function useLiveRecipe() {
     ],
     () => void follow(performance.now()),
   );
-  return { place, outline, live, trust, still, pointAt, goBack, holdOutline, valueOnly, hueOf, leftOut, exclude };
+  return { place, outline, live, trust, still, isMeant, pointAt, goBack, holdOutline, valueOnly, hueOf, leftOut, exclude };
 }
