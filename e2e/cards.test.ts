@@ -117,6 +117,76 @@ describe('cards, on the page', () => {
     await openCard().getByRole('link', { name: 'copper, body, Courtyard, washing day' }).waitFor();
   });
 
+  it('are used from the very tubes they were made of, and name what is not on the palette beside the key', async () => {
+    await sitting.openReference('Courtyard, washing day');
+    const { paintingId } = sitting;
+    // Generic tubes beside a maker's of the same pigment: the palette has the generic ones.
+    const { tubes, paintings, palettes } = await sitting.rows();
+    const generic = (pigment: string) => tubes!.find((tube) => tube.pigment === pigment && tube.maker === '')!.id;
+    const [white, red] = [generic('titanium-white'), generic('cadmium-red')];
+    const palette = palettes!.find(({ id }) => id === paintings!.find((one) => one.id === paintingId)!.paletteId)!;
+    await sitting.elsewhere({ do: 'palette.change', id: palette.id, version: palette.version, tubeIds: [white, red] });
+    const plan = {
+      form: 1,
+      heaps: [
+        {
+          ingredients: [
+            { tube: white, parts: 3 },
+            { tube: red, parts: 1 },
+          ],
+        },
+      ],
+    };
+    const id = crypto.randomUUID();
+    await sitting.elsewhere({ do: 'card.add', id, name: 'rose red', of: { plan, ml: 4 } });
+    await page.goto(`${sitting.running.address}cards/${id}`);
+    await openCard().waitFor();
+    expect(await openCard().locator('[data-test=off-palette]').count()).to.equal(0);
+    await page.getByRole('button', { name: 'Use rose red in the painting on the easel' }).click();
+    await page.getByRole('heading', { name: 'Pile rose red' }).waitFor();
+    const pile = (await sitting.rows(paintingId)).piles!.find(({ name }) => name === 'rose red')!;
+    expect(pile.plan.heaps[0]!.ingredients.map((one) => [(one as { tube?: string }).tube, one.parts])).to.deep.equal([
+      [white, 3],
+      [red, 1],
+    ]);
+    const now = (await sitting.rows()).palettes!.find((one) => one.id === palette.id)!;
+    await sitting.elsewhere({ do: 'palette.change', id: palette.id, version: now.version, tubeIds: palette.tubeIds });
+    await page.goBack();
+    expect(await openCard().locator('[data-test=off-palette]').innerText()).to.equal('Not on this palette: Titanium white, Cadmium red.');
+    await sitting.elsewhere({ do: 'card.delete', id, version: 1 });
+    await sitting.elsewhere({ do: 'pile.delete', id: pile.id, version: pile.version });
+    await place();
+    await lines().first().click();
+  });
+
+  it('without a painting say that there is none, instead of looking for ever', async () => {
+    const alone = await Sitting.begin(false);
+    try {
+      const { tubes } = await alone.rows();
+      const tube = tubes!.find(({ pigment }) => pigment === 'yellow-ochre')!.id;
+      const id = crypto.randomUUID();
+      await alone.elsewhere({
+        do: 'card.add',
+        id,
+        name: 'ochre',
+        of: { plan: { form: 1, heaps: [{ ingredients: [{ tube, parts: 1 }] }] }, ml: 4 },
+      });
+      await alone.open(`cards/${id}`);
+      await alone.page.locator('[data-test=open-card]').waitFor();
+      await alone.page.keyboard.press('r');
+      await alone.page.locator('[data-test=no-palette]').waitFor();
+      await alone.page.getByRole('button', { name: 'Not now' }).click();
+      // Grey is on and says so, wherever one is.
+      await alone.page.keyboard.press('g');
+      await alone.page.locator('[data-test=sight]').waitFor();
+      await alone.page.locator('[data-test=sight]').click();
+      await alone.page.locator('[data-test=sight]').waitFor({ state: 'detached' });
+      expect(alone.faults).to.deep.equal([]);
+    } finally {
+      await alone.end();
+    }
+  });
+
   it('are mixed from the palette on the easel, and part under each lamp as is told', async () => {
     await openCard().waitFor();
     await page.keyboard.press('r');

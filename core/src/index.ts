@@ -37,6 +37,7 @@ export * from './mixing/steps.ts';
 export * from './mixing/written.ts';
 export * from './mixing/workOrder.ts';
 export * from './mixing/chart.ts';
+export * from './mixing/drying.ts';
 export * from './mixing/remaining.ts';
 export * from './mixing/predict.ts';
 export { areaWarning, meanOf, readArea, readOutline, type AreaPart, type AreaReading } from './reference/area.ts';

@@ -1,10 +1,15 @@
 import { expect } from 'chai';
-import { best, CATALOGUE, findPlans, layPalette, solve, tubesThatReach, type Lab } from '../src/index.ts';
+import { best, CATALOGUE, dryingOf, findPlans, layPalette, solve, tubesThatReach, type Lab } from '../src/index.ts';
 import { headShaker } from '../bench/advice.ts';
 import { ADVICE_PALETTES, knownTubes } from '../bench/advicePalettes.ts';
 import { everydayLabs, EVERYDAY, isPale } from '../bench/everyday.ts';
 import { bestOfFour } from '../bench/exact.ts';
 
+const tubesAsTheyDry = (ids: readonly string[]) =>
+  ids.map((id) => {
+    const { K, S, drying } = CATALOGUE.get(id)!;
+    return { id, K, S, drying };
+  });
 const LABS = everydayLabs();
 const every = (n: number, from = 0): Lab[] => LABS.filter((_, i) => i % n === from);
 const palette = (name: string) => layPalette(knownTubes(ADVICE_PALETTES[name]!));
@@ -82,6 +87,23 @@ describe('advice on everyday colours', () => {
       findPlans(layPalette(tubes.map((t) => ({ ...t, basis }))), { target: [70, 8, 16] })[0]!.error;
     const errors = (['typical', 'learnt', 'fitted', 'measured'] as const).map(errorOf);
     errors.slice(1).forEach((error, i) => expect(error).to.be.below(errors[i]!));
+  });
+
+  it('dries sooner where that is minded most', () => {
+    const laid = layPalette(tubesAsTheyDry(ADVICE_PALETTES['sixteen, outdoors']!));
+    const dries = ({ flat }: { readonly flat: Readonly<Record<string, number>> }): number =>
+      dryingOf(Object.entries(flat).map(([id, share]) => ({ id, share, drying: CATALOGUE.get(id)!.drying }))).much;
+    let sooner = 0;
+    const some = every(4, 1);
+    for (const target of some) {
+      const [near] = solve(laid, target).recipes;
+      const [soon] = solve(laid, target, { emphasis: 'fast' }).recipes;
+      expect(dries(soon!)).to.be.at.most(dries(near!) + 1e-9);
+      if (dries(soon!) < dries(near!) - 0.2) sooner++;
+    }
+    expect(sooner, `of ${some.length}`).to.be.above(some.length / 10);
+    expect(dryingOf([{ id: 'alizarin', share: 0.3, drying: 'slow' }])).to.include({ kind: 'slow', by: 'alizarin' });
+    expect(dryingOf([{ id: 'umber', share: 1, drying: 'fast' }])).to.include({ kind: 'fast', by: undefined });
   });
 
   it('keeps to what covers, or lets through, when that is minded most', () => {

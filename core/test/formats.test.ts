@@ -291,19 +291,42 @@ describe('cards as tables', () => {
 
 describe('another’s tube', () => {
   const own = ['titanium-white', 'yellow-ochre', 'ultramarine-blue', 'viridian'].map((slug) => ({ ...tube(slug), id: slug }));
+  const mine = { palette: [], own, all: own };
+  const foreign = (slug: string) => ({ ...CATALOGUE.get(slug)!, pigment: slug, name: 'another' });
   it('is one’s own of the same pigment, though another lies nearer', () => {
     const { K, S } = CATALOGUE.get('yellow-ochre')!;
-    expect(standInFor({ pigment: 'ultramarine-blue', K, S }, own)).to.include({ id: 'ultramarine-blue', by: 'pigment' });
+    expect(standInFor({ name: 'Ultramarine', pigment: 'ultramarine-blue', K, S }, mine)).to.include({
+      id: 'ultramarine-blue',
+      by: 'pigment',
+    });
   });
   it('is else the one of the likest colour, as it comes and as a tint', () => {
     const mixed = mixCurves([
       { paint: CATALOGUE.get('yellow-ochre')!, parts: 9 },
       { paint: CATALOGUE.get('viridian')!, parts: 1 },
     ]);
-    const found = standInFor({ pigment: '', ...mixed }, own)!;
+    const found = standInFor({ name: '', pigment: '', ...mixed }, mine)!;
     expect(found).to.include({ id: 'yellow-ochre', by: 'colour' });
     expect(found.difference).to.be.above(2);
-    expect(standInFor({ pigment: 'viridian', ...mixed }, [])).to.equal(undefined);
+    expect(standInFor({ name: '', pigment: 'viridian', ...mixed }, { palette: [], own: [], all: [] })).to.equal(undefined);
+  });
+  it('is the very tube first, then the palette’s, then any of its pigment', () => {
+    const generic = ['cadmium-red', 'sap-green', 'titanium-white', 'venetian-red', 'viridian'].map((slug) => ({ ...tube(slug), id: slug }));
+    const maker = [
+      { ...tube('venetian-red'), id: 'maker-venetian', name: 'Venetian red, fine' },
+      { ...tube('cadmium-red'), id: 'maker-cadmium', name: 'Cadmium red, fine' },
+      { ...tube('viridian'), id: 'maker-viridian', name: 'Viridian, fine' },
+    ];
+    const all = [...generic, ...maker];
+    const palette = generic.filter(({ id }) => id === 'titanium-white' || id === 'cadmium-red');
+    const standing = { palette, own: maker, all };
+    // One's own tube of another maker lies in the box; the palette's is the one.
+    expect(standInFor(foreign('cadmium-red'), standing)).to.include({ id: 'cadmium-red', by: 'pigment' });
+    expect(standInFor(tube('cadmium-red'), standing)).to.include({ id: 'cadmium-red', by: 'tube' });
+    expect(standInFor({ ...tube('cadmium-red'), tubeId: 'maker-cadmium' }, standing)).to.include({ id: 'maker-cadmium', by: 'tube' });
+    // Of its pigment there is only the generic tube: better than one's own of a like colour.
+    expect(standInFor(foreign('sap-green'), standing)).to.include({ id: 'sap-green', by: 'pigment' });
+    expect(standInFor({ ...foreign('sap-green'), pigment: 'no-such-pigment' }, standing)!.by).to.equal('colour');
   });
   it('in a card says what the card becomes with it', () => {
     const card = aCard();
@@ -315,7 +338,7 @@ describe('another’s tube', () => {
     expect(cardOfToday(card, (key) => (key === 'ultramarine-blue' ? undefined : tube(key)))).to.equal(undefined);
   });
   it('that is one’s own differs by nothing', () => {
-    for (const one of own) expect(standInFor(one, own)!.difference).to.be.below(1e-9);
+    for (const one of own) expect(standInFor(one, mine)!.difference).to.be.below(1e-9);
     const paint = paintOfMixture(RECIPE, (source) => tube((source as { tube: string }).tube));
     expect(deltaE00(masstoneOf(paint), aCard().predicted)).to.be.below(1e-9);
   });

@@ -309,7 +309,7 @@ describe('a string as it is wished', () => {
   });
 
   it('is one plan: every pile comes to its target from earlier ones, in fewer measurings than each by itself', () => {
-    const wish = { stops: [one, other], n: 9, ends: ['dark', 'pale'] as const };
+    const wish = { stops: [one, other], n: 9, piles: ['dark', 'pale'] as const };
     const plan = planString(palette, wish, 3);
     expect(plan.piles).to.have.length(9);
     expect([plan.piles[0]!.isPile, plan.piles[8]!.isPile]).to.deep.equal(['dark', 'pale']);

@@ -13,6 +13,7 @@ import {
   CATALOGUE,
   coatsToCover,
   deltaE00,
+  deltaE76,
   flatSpectrum,
   givesWay,
   hueDifference,
@@ -20,6 +21,7 @@ import {
   labToLch,
   lchToLab,
   layPalette,
+  lightnessOfValue,
   mixCurves,
   measurings,
   mixerOf,
@@ -34,6 +36,7 @@ import {
   ROUTES,
   solve,
   stringOf,
+  stopPlaces,
   stringTargets,
   tubesThatReach,
   valueOfLightness,
@@ -241,6 +244,26 @@ describe('strings', () => {
   });
 
   it('go in even steps of colour where the stops share a value', () => {
+    // Wherever its stops lie, a string lands on each of them.
+    const stops = fc.array(fc.tuple(fc.double({ min: 15, max: 95, noNaN: true }), fc.double({ min: -40, max: 40, noNaN: true })), {
+      minLength: 2,
+      maxLength: 6,
+    });
+    fc.assert(
+      fc.property(stops, fc.integer({ min: 6, max: 20 }), fc.constantFrom(...ROUTES), (at, n, route) => {
+        const labs = at.map(([L, a]): Lab => [L, a, 10]);
+        const string = stringTargets(labs, n, [route]);
+        const places = stopPlaces(labs, n, [route]);
+        expect(string).to.have.length(n);
+        labs.forEach((lab, i) => expect(deltaE76(string[places[i]!]!, lab)).to.be.below(1e-6));
+      }),
+    );
+    const quarters = [2.1, 5, 7.7, 8.4].map((value): Lab => [lightnessOfValue(value), 4, 8]);
+    const eleven = stringTargets(quarters, 11).map((lab) => Number(valueOfLightness(lab[0]).toFixed(6)));
+    for (const value of [2.1, 5, 7.7, 8.4]) expect(eleven).to.include(value);
+    const rises = eleven.slice(1).map((value, i) => value - eleven[i]!);
+    expect(Math.max(...rises) - Math.min(...rises)).to.be.below(0.15);
+    expect(() => stringTargets(quarters, 3)).to.throw(/4 stops/);
     const targets = stringTargets([lchToLab([55, 30, 20]), lchToLab([55, 30, 250])], 6, ['straight']);
     const steps = targets.slice(1).map((lab, i) => deltaE00(targets[i]!, lab));
     expect(Math.max(...steps) / Math.min(...steps)).to.be.below(1.08);
@@ -401,6 +424,27 @@ describe('half a memory', () => {
     }
     expect(certain).to.be.above(30);
     expect(wrong / certain).to.be.at.most(0.03);
+  });
+
+  it('says that several explain it as well only where they do', () => {
+    const random = seeded(31);
+    const twelve = tubes(ADVICE_PALETTES['twelve, ordinary']!);
+    let told = 0;
+    for (let k = 0; k < 60; k++) {
+      const [one, missing] = [twelve[1 + (k % 11)]!, twelve[1 + ((5 * k + 3) % 11)]!];
+      if (one === missing) continue;
+      const parts = [one, missing].map((t) => ({ paint: t, parts: 0.4 + 2 * random() }));
+      const whole = parts.reduce((sum, part) => sum + part.parts, 0);
+      const look = (white: number): Lab => labOf(reflectance(mixCurves([...parts, { paint: twelve[0]!, parts: white }])));
+      const near = ([L, a, b]: Lab): Lab => [L + random() - 0.5, a + random() - 0.5, b + random() - 0.5];
+      const tint = { lab: near(look(9 * whole)), white: twelve[0]!, parts: 9 };
+      const { advice, certain, suspects } = recall({ known: [one], candidates: twelve, seen: near(look(0)), tint });
+      if (certain || !/equally/.test(advice)) continue;
+      told++;
+      expect(suspects[1]!.likelihood * 1.5, advice).to.be.at.least(suspects[0]!.likelihood);
+      if (/any of them/.test(advice)) expect(suspects[1]!.deltaE00).to.be.at.most(2);
+    }
+    expect(told, 'it does happen').to.be.above(0);
   });
 
   it('says so when nothing explains it', () => {

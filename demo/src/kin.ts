@@ -46,7 +46,7 @@ export async function growKin(studio: Studio, paintingId: string, tubes: readonl
     }
     const end = asPile(named(one.to));
     const palette = layPalette(laid, USUAL_LIMITS, {}, [mother, end]);
-    const plan = planString(palette, { stops: [masstoneOf(mother), masstoneOf(end)], n: one.n, ends: [mother.id, end.id] }, KIN_ML);
+    const plan = planString(palette, { stops: [masstoneOf(mother), masstoneOf(end)], n: one.n, piles: [mother.id, end.id] }, KIN_ML);
     const stringId = randomUUID();
     const ids = plan.piles.map(({ isPile }) => isPile ?? randomUUID());
     await make(

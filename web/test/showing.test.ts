@@ -303,7 +303,11 @@ describe('words', () => {
     expect(valueDifference(-1.2)).to.equal('1.2 darker');
     expect([0.4, 1.5, 3, 9].map(closeness)).to.deep.equal(['a match', 'passes for it', 'near it', 'out of reach']);
     expect(inWords([50, 0, 0], 0)).to.equal('neutral, grey');
-    expect(firstName([60, 15, 25])).to.match(/^(fawn|tan|terracotta|salmon) \d\.\d$/);
+    expect(firstName([60, 15, 25])).to.match(/^(fawn|tan|terracotta|salmon)$/);
+    const name = firstName([60, 15, 25]);
+    const taken = new Set([name]);
+    for (let n = 0; n < 14; n++) taken.add(firstName([60, 15, 25], taken));
+    expect(taken, 'none twice').to.have.property('size', 15);
   });
 
   it('write parts as a knife thinks of them', () => {

@@ -1,4 +1,4 @@
-import { SET_KINDS, SIGHTS, type Basis, type Dab, type Handling, type Mixture, type SetKind, type Sight } from '@dusk/core';
+import { SET_KINDS, SIGHTS, type Basis, type Dab, type Handling, type Mixture, type SetKind, type Sight, type StandIn } from '@dusk/core';
 import { ArrayUnique, IsIn, IsUUID, Matches, ValidateIf } from 'class-validator';
 import { LabSent } from './colours.ts';
 import { Id, ListOf, Moment, Note, Nullable, ObjectOf, ObjectsOf, Optional, Version, Within, Words } from './fields.ts';
@@ -157,6 +157,8 @@ export class NewBringing {
 export interface CardTubeDto extends Handling {
   /** What the recipe calls it. */
   readonly key: string;
+  /** The tube of this studio that it is; nothing on a card that came from elsewhere, or was made before this was written down. */
+  readonly tubeId?: string;
   readonly name: string;
   readonly pigment: string;
   readonly colourIndex: string;
@@ -254,7 +256,7 @@ export interface FileTubeDto {
   readonly lab: LabDto;
   /** In how many cards. */
   readonly cards: number;
-  readonly standsIn: { readonly tubeId: string; readonly by: 'pigment' | 'colour'; readonly difference: number } | null;
+  readonly standsIn: { readonly tubeId: string; readonly by: StandIn['by']; readonly difference: number } | null;
 }
 
 /** What bringing a file in would do. */

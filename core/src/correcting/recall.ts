@@ -72,6 +72,26 @@ function suspect({ known, seen, tint }: Remembered, candidate: PaletteTube): Omi
   };
 }
 
+/** Suspects up to so many times less likely than the first are as likely as it. */
+const AS_LIKELY = 1.5;
+/** Further off than this, ΔE00, nothing is remade by it. */
+const REMAKES = 2;
+
+/** What to do where none stands out. */
+function adviceBetween(ranked: readonly Suspect[], seen: Lab, hasTint: boolean): string {
+  if (!hasTint)
+    return seen[0] < DARK
+      ? 'The dark alone cannot tell: read a tint of it with white.'
+      : 'It cannot be told from this alone: read a tint of it with white.';
+  const first = ranked[0]!;
+  const alike = ranked.filter((one) => one.likelihood * AS_LIKELY >= first.likelihood);
+  if (alike.length > 1)
+    return alike.every((one) => one.deltaE00 <= REMAKES)
+      ? `${alike.length} explain it equally well; any of them remakes it.`
+      : `${alike.length} explain it equally well, none of them closely.`;
+  return 'The first is the likeliest, and yet not sure: try it small beside the old one.';
+}
+
 /**
  * The likely missing tube of a half remembered mixture. Each candidate is given its best chance
  * (proportions fitted to what was seen), then weighed against the others by Bayes' rule.
@@ -94,10 +114,6 @@ export function recall(remembered: Remembered): Recall {
     ? 'None of these explains what was seen; another tube was in it, or more than one.'
     : certain
       ? `${ranked[0]!.id} is the likely one.`
-      : tint
-        ? 'Several explain it equally well; any of them remakes it.'
-        : seen[0] < DARK
-          ? 'The dark alone cannot tell: read a tint of it with white.'
-          : 'Several explain it: read a tint of it with white to tell them apart.';
+      : adviceBetween(ranked, seen, tint !== undefined);
   return { suspects: ranked, certain, advice };
 }

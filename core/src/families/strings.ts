@@ -65,37 +65,69 @@ function shareByDifference(way: readonly number[], share: number): number {
   return (i - 1 + (wanted - way[i - 1]!) / Math.max(1e-12, way[i]! - way[i - 1]!)) / FINE;
 }
 
-/**
- * Target colours of a string of `n` piles over two or more stops: even in Munsell value, or even in
- * ΔE00 where all stops share a value. Each stretch between stops takes its own route.
- * @throws CraftError for fewer than two stops, too few or too many piles, or an unknown route
- */
-export function stringTargets(stops: readonly Lab[], n: number, routes: readonly Route[] = []): Lab[] {
+/** A stretch between two stops. */
+interface Stretch {
+  readonly from: Lab;
+  readonly to: Lab;
+  readonly route: Route;
+  /** ΔE00 along it, where it is even in that; else it is even in value. */
+  readonly way: readonly number[] | undefined;
+  readonly length: number;
+}
+
+function stretchesOf(stops: readonly Lab[], n: number, routes: readonly Route[]): Stretch[] {
   if (stops.length < 2) throw new CraftError('target', 'A string needs at least two stops.');
   if (!Number.isInteger(n) || n < 2 || n > MOST_IN_STRING)
     throw new CraftError('target', `A string has 2 to ${MOST_IN_STRING} piles; this one is to have ${JSON.stringify(n)}.`);
+  if (n < stops.length)
+    throw new CraftError(
+      'target',
+      `A string that goes through ${stops.length} stops has at least as many piles; this one is to have ${n}.`,
+    );
   for (const route of routes)
     if (!ROUTES.includes(route))
       throw new CraftError('target', `A route is one of ${ROUTES.join(', ')}; this is ${JSON.stringify(route)}.`);
-  const routeOf = (i: number): Route => routes[i] ?? routes.at(-1) ?? 'straight';
   const values = stops.map((lab) => valueOfLightness(lab[0]));
-  const spread = Math.max(...values) - Math.min(...values);
-  const ofOneValue = spread < ONE_VALUE;
-  const stretches = stops.slice(1).map((to, i) => {
+  const ofOneValue = Math.max(...values) - Math.min(...values) < ONE_VALUE;
+  return stops.slice(1).map((to, i) => {
     const from = stops[i]!;
-    const route = routeOf(i);
+    const route = routes[i] ?? routes.at(-1) ?? 'straight';
     const way = ofOneValue ? wayAlong(from, to, route) : undefined;
     return { from, to, route, way, length: way ? way[FINE]! : Math.abs(values[i + 1]! - values[i]!) };
   });
-  const whole = stretches.reduce((sum, { length }) => sum + length, 0);
-  return Array.from({ length: n }, (_, k) => {
-    let wanted = (whole * k) / (n - 1);
-    let i = 0;
-    while (i < stretches.length - 1 && wanted > stretches[i]!.length + 1e-9) wanted -= stretches[i++]!.length;
-    const { from, to, route, way, length } = stretches[i]!;
-    const share = length === 0 ? 0 : Math.min(1, wanted / length);
-    return between(from, to, route, way ? shareByDifference(way, share) : share);
-  });
+}
+
+/** So many steps for each stretch, at least one, so that the largest step is as small as can be: each goes where steps are largest. */
+function stepsOfStretches(stretches: readonly Stretch[], steps: number): number[] {
+  const counts = stretches.map(() => 1);
+  for (let left = steps - counts.length; left > 0; left--) {
+    const sizes = stretches.map(({ length }, i) => length / counts[i]!);
+    counts[sizes.indexOf(Math.max(...sizes))]!++;
+  }
+  return counts;
+}
+
+/** Places of the stops among `n` piles: a string lands on every one of them. */
+export function stopPlaces(stops: readonly Lab[], n: number, routes: readonly Route[] = []): number[] {
+  const counts = stepsOfStretches(stretchesOf(stops, n, routes), n - 1);
+  return counts.reduce<number[]>((places, count) => [...places, places.at(-1)! + count], [0]);
+}
+
+/**
+ * Target colours of a string of `n` piles over two or more stops, each of which is one of them: between
+ * them even in Munsell value, or even in ΔE00 where all stops share a value. Each stretch takes its own route.
+ * @throws CraftError for fewer than two stops, too few or too many piles, or an unknown route
+ */
+export function stringTargets(stops: readonly Lab[], n: number, routes: readonly Route[] = []): Lab[] {
+  const stretches = stretchesOf(stops, n, routes);
+  const counts = stepsOfStretches(stretches, n - 1);
+  const along = stretches.flatMap(({ from, to, route, way }, i) =>
+    Array.from({ length: counts[i]! }, (_, k) => {
+      const share = k / counts[i]!;
+      return between(from, to, route, way ? shareByDifference(way, share) : share);
+    }),
+  );
+  return [...along, stops.at(-1)!];
 }
 
 /** A string: a target and the best recipe for each of its piles. */

@@ -9,7 +9,7 @@ import { moved, underCeiling } from '../matching/relative.ts';
 import { lastHeap, measurings, type Ingredient, type Mixture } from '../mixing/mixture.ts';
 import { leavesOf } from '../mixing/open.ts';
 import { warmAndCool } from './pairs.ts';
-import { hangTogether, MOST_IN_STRING, stringTargets, type Route } from './strings.ts';
+import { hangTogether, MOST_IN_STRING, stopPlaces, stringTargets, type Route } from './strings.ts';
 
 /** What runs evenly from stop to stop, or is held at what the first stop has. */
 export const HELD_IN_STRING = ['nothing', 'chroma', 'temperature'] as const;
@@ -30,8 +30,8 @@ export interface StringWish {
   readonly pairs?: number | undefined;
   /** Munsell chroma that none goes above. */
   readonly ceiling?: number | undefined;
-  /** Piles of the palette that the first and the last stop are. */
-  readonly ends?: readonly [first?: string | undefined, last?: string | undefined] | undefined;
+  /** Piles of the palette that the stops are, in their order. */
+  readonly piles?: readonly (string | undefined)[] | undefined;
 }
 
 /** The first stop's chroma or temperature, at this colour's value. */
@@ -61,10 +61,10 @@ export function wishedTargets({ stops, n, routes, held = 'nothing', turns = 0, p
     throw new CraftError('target', `A string has at most ${MOST_IN_STRING} piles; ${n} pairs are ${2 * n}.`);
   const even = stringTargets(stops, n, routes);
   const hold = holding(held, even[0]!);
-  const isStop = (at: number): boolean => at === 0 || at === even.length - 1;
+  const places = new Set(stopPlaces(stops, n, routes));
   const turned = even
     .map(hold)
-    .map((lab, at) => (turns === 0 || isStop(at) ? lab : moved(lab, { temperature: at % 2 === 1 ? turns : -turns })));
+    .map((lab, at) => (turns === 0 || places.has(at) ? lab : moved(lab, { temperature: at % 2 === 1 ? turns : -turns })));
   const all = pairs > 0 ? turned.flatMap((lab) => [...warmAndCool(lab, pairs)]) : turned;
   return all.map((lab) => underCeiling(lab, ceiling));
 }
@@ -132,8 +132,7 @@ function lyingIn(mixture: Mixture): string | undefined {
 export function planString(palette: Palette, wish: StringWish, ml: number): StringPlan {
   const targets = wishedTargets(wish);
   const { mothers, recipes } = hangTogether(palette, targets);
-  const endAt = (at: number): string | undefined =>
-    wish.pairs ? undefined : at === 0 ? wish.ends?.[0] : at === targets.length - 1 ? wish.ends?.[1] : undefined;
+  const lies = new Map(wish.pairs ? [] : stopPlaces(wish.stops, wish.n, wish.routes).map((place, stop) => [place, wish.piles?.[stop]]));
   const own = new Map(mothers.map(({ name, mixture }) => [Number(PLACE.exec(name)![1]) - 1, mixture]));
   const mixtures = recipes.map((recipe, at) => own.get(at) ?? mothersAs(recipe.mixture));
   const taken = targets.map(() => 0);
@@ -145,10 +144,11 @@ export function planString(palette: Palette, wish: StringWish, ml: number): Stri
     }
   });
   const piles = mixtures.map((mixture, at): StringPilePlan => {
-    const isPile = endAt(at) ?? lyingIn(mixture);
+    const isPile = lies.get(at) ?? lyingIn(mixture);
     return { target: targets[at]!, recipe: recipes[at]!, mixture, ml: ml + taken[at]!, ...(isPile !== undefined && { isPile }) };
   });
-  const labs = piles.map(({ recipe }) => recipe.lab);
+  // A stop that is a pile lies there as it is.
+  const labs = piles.map(({ recipe, isPile, target }) => (isPile === undefined ? recipe.lab : target));
   const places = piles.map((_, at) => at);
   return {
     piles,

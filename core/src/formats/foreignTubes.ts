@@ -8,7 +8,16 @@ import type { Card } from './card.ts';
 /** A tube of one's own, to stand for another's. */
 export interface OwnTube extends PaintCurves {
   readonly id: string;
+  readonly name: string;
   readonly pigment: string;
+}
+
+/** A tube that something else is to stand for: a card's, or another studio's. */
+export interface ForeignTube extends PaintCurves {
+  readonly name: string;
+  readonly pigment: string;
+  /** Which tube of this studio it was, where it was one of them. */
+  readonly tubeId?: string | undefined;
 }
 
 /** One's own tubes, those that say who made them; the generic ones where there are none. */
@@ -17,11 +26,11 @@ export function onesOwn<T extends { readonly maker: string }>(tubes: readonly T[
   return mine.length > 0 ? mine : tubes;
 }
 
-/** Which of one's own tubes stands for another's, and why. */
+/** Which tube stands for another, and why. */
 export interface StandIn {
   readonly id: string;
-  /** Named by the same pigment, or only of a like colour. */
-  readonly by: 'pigment' | 'colour';
+  /** The very tube, one named by the same pigment, or one that is only of a like colour. */
+  readonly by: 'tube' | 'pigment' | 'colour';
   /** ΔE00 between the two, as they come and let into white, the larger. */
   readonly difference: Delta;
 }
@@ -42,15 +51,33 @@ export function paintsApart(one: PaintCurves, other: PaintCurves): Delta {
   return Math.max(deltaE00(seen(one), seen(other)), deltaE00(seen(tinted(one)), seen(tinted(other))));
 }
 
+/** Tubes that may stand for another, by how near they are to the hand: on the palette, one's own, any that is known. */
+export interface Standing {
+  readonly palette: readonly OwnTube[];
+  readonly own: readonly OwnTube[];
+  readonly all: readonly OwnTube[];
+}
+
 /**
- * One's own tube that stands for another's: of its pigment, the nearest of them; else the nearest of all.
- * Nothing where there are no tubes.
+ * The tube that stands for another: that very one; else the palette's of its pigment, one's own of it, any
+ * of it; else the likest of the palette, of one's own. Nothing where there are no tubes.
  */
-export function standInFor(foreign: PaintCurves & { readonly pigment: string }, own: readonly OwnTube[]): StandIn | undefined {
+export function standInFor(foreign: ForeignTube, { palette, own, all }: Standing): StandIn | undefined {
   const nearest = (among: readonly OwnTube[], by: StandIn['by']): StandIn | undefined =>
     among.map((tube) => ({ id: tube.id, by, difference: paintsApart(foreign, tube) })).sort((a, b) => a.difference - b.difference)[0];
-  const kin = foreign.pigment === '' ? [] : own.filter(({ pigment }) => pigment === foreign.pigment);
-  return nearest(kin, 'pigment') ?? nearest(own, 'colour');
+  const very = all.filter(({ id }) => id === foreign.tubeId);
+  if (very.length > 0) return nearest(very, 'tube');
+  const isKin = ({ pigment }: OwnTube): boolean => foreign.pigment !== '' && pigment === foreign.pigment;
+  const isCalledSo = (tube: OwnTube): boolean => isKin(tube) && tube.name === foreign.name;
+  for (const among of [palette, own, all]) {
+    const found = nearest(among.filter(isCalledSo), 'tube');
+    if (found) return found;
+  }
+  for (const among of [palette, own, all]) {
+    const found = nearest(among.filter(isKin), 'pigment');
+    if (found) return found;
+  }
+  return nearest(palette, 'colour') ?? nearest(own, 'colour');
 }
 
 /** What a card becomes when other tubes stand for its own. */

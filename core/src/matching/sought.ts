@@ -23,6 +23,8 @@ export interface Sought {
   /** Most parts in a heap, when less than the palette's limits. */
   readonly parts?: number | undefined;
   readonly dulling?: Dulling | undefined;
+  /** Whether tubes that dry slowly are looked for last. */
+  readonly soonDry?: boolean | undefined;
   /**
    * Out of reach: what is held while the rest gives way. `all` is the least ΔE00. What cannot be promised
    * and what recipes cost then does not count.
@@ -79,7 +81,7 @@ export function questFor(palette: Palette, sought: Sought): Quest {
     sought,
     ranking: rankingFor(target, valueTolerance),
     U: heldIn(ellipsoidAt(target), hold),
-    costs: hold ? noCosts(palette) : setCosts(palette, target, dulling),
+    costs: hold ? noCosts(palette) : setCosts(palette, target, dulling, sought.soonDry),
     desk: desktop(),
     parts: Math.min(palette.limits.parts, parts),
     most: Math.min(palette.limits.tubes, palette.limits.parts, parts, most ?? MOST_TOGETHER, MOST_TOGETHER),

@@ -1,6 +1,7 @@
 import { CraftError } from '../errors.ts';
 import { deltaE00 } from '../colour/difference.ts';
 import { BANDS } from '../colour/spectrum.ts';
+import { dryingOf } from '../mixing/drying.ts';
 import { measurings } from '../mixing/mixture.ts';
 import { labOf, mixCurves, reflectance } from '../paint/mix.ts';
 import { HOLDS, type Hold, type Sought } from './sought.ts';
@@ -38,7 +39,7 @@ export interface Wishes {
  */
 export function soughtOn(
   { ingredients, limits }: Palette,
-  { exclude = [], mustUse, most, parts, dulling, hold, onlyPiles }: Wishes,
+  { exclude = [], mustUse, most, parts, dulling, hold, onlyPiles, emphasis }: Wishes,
 ): Omit<Sought, 'target'> {
   const index = new Map(ingredients.map(({ id }, i) => [id, i]));
   const needed = mustUse === undefined ? [] : typeof mustUse === 'string' ? [mustUse] : [...new Set(mustUse)];
@@ -67,6 +68,7 @@ export function soughtOn(
     parts,
     dulling,
     ...(hold !== undefined && { hold }),
+    ...(emphasis === 'fast' && { soonDry: true }),
     ...(usable.length < ingredients.length && { usable }),
     ...(needed.length > 0 && { mustUse: needed.map((id) => index.get(id)!) }),
   };
@@ -74,7 +76,6 @@ export function soughtOn(
 
 /** ΔE00 that each emphasis is worth: per measuring, per unit of steadiness, per doubled price, per step of drying, per ΔE00 that shows through, per thing with a caution. */
 const PER = { measuring: 0.5, steadiness: 0.9, doubledPrice: 1.5, drying: 1.2, showing: 0.06, caution: 4 } as const;
-const DRYING = { fast: 0, medium: 1, slow: 2 } as const;
 /** A usual coat, µm, by which covering is judged where no other is laid. */
 const USUAL_COAT_UM = 40;
 /** Black and white, by which covering is judged (a contrast card). */
@@ -103,7 +104,7 @@ export function emphasisCost(palette: Palette, recipe: Recipe, emphasis: Emphasi
     case 'cheap':
       return PER.doubledPrice * Math.log2(1 + parts.reduce((sum, p) => sum + (p.tube?.price ?? 1) * p.share, 0));
     case 'fast':
-      return PER.drying * Math.max(...parts.map((p) => DRYING[p.tube?.drying ?? 'medium'] * Math.min(1, 4 * p.share)));
+      return PER.drying * dryingOf(parts.map(({ share, tube }) => ({ id: tube?.id ?? '', share, drying: tube?.drying ?? 'medium' }))).much;
     case 'cautious':
       return PER.caution * parts.filter((p) => (p.tube?.caution ?? 'none') !== 'none').length;
     case 'covers':

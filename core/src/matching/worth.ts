@@ -18,6 +18,8 @@ export const WORTH = {
   loud: 0.5,
   /** Two opposites less that cancel one another. */
   opposites: 0.9,
+  /** A slowly drying tube less, where drying fast is wished; a middling one half of it. */
+  slow: 1,
   /** One ΔE00 nearer, beyond what an eye that does not look for it lets pass: that much counts though it cannot be promised. */
   passing: 0.5,
   /** A recipe that passes for the target goes before one that does not. */
@@ -83,13 +85,15 @@ function costOfWay(dulling: Dulling, tint: Tint): number {
 }
 
 /** What every ingredient and every pair of them costs for a target. */
-export function setCosts({ ingredients, tints }: Palette, target: Lab, dulling: Dulling = 'any'): SetCosts {
+export function setCosts({ ingredients, tints }: Palette, target: Lab, dulling: Dulling = 'any', soonDry = false): SetCosts {
   const n = ingredients.length;
   const [, chroma] = labToLch(target);
   const dull = Math.max(0, 1 - chroma / DULL_BELOW);
   const single = Float64Array.from(ingredients, (ingredient, i) => {
     const loud = dulling === 'opposites' ? 0 : WORTH.loud * dull * loudness(tints[i]!);
-    return careOf(ingredient) + loud + dull * costOfWay(dulling, tints[i]!);
+    const { drying = 'medium' } = ingredient;
+    const slow = !soonDry || drying === 'fast' ? 0 : drying === 'slow' ? WORTH.slow : WORTH.slow / 2;
+    return careOf(ingredient) + loud + slow + dull * costOfWay(dulling, tints[i]!);
   });
   const pair = new Float64Array(n * n);
   if (dulling !== 'opposites')

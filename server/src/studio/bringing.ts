@@ -93,7 +93,7 @@ async function meet(db: EntityManager, { cards }: FileRead): Promise<Meeting> {
 /** Tubes of this studio that may stand for another's. */
 async function ownTubes(db: EntityManager): Promise<OwnTube[]> {
   const tubes = await db.find(Tube, { relations: { state: true } });
-  return onesOwn(tubes).map(({ id, pigment, state }) => ({ id, pigment, ...paintOfState(state!) }));
+  return onesOwn(tubes).map(({ id, name, pigment, state }) => ({ id, name, pigment, ...paintOfState(state!) }));
 }
 
 /** The tubes of a file, each once, and in how many cards. */
@@ -111,7 +111,7 @@ function tubesOf({ cards, palettes }: FileRead): Map<string, { readonly tube: Ca
 }
 
 const stand = (tube: CardTube, own: readonly OwnTube[]): FileTubeDto['standsIn'] => {
-  const found = standInFor(tube, own);
+  const found = standInFor(tube, { palette: [], own, all: own });
   return found ? { tubeId: found.id, by: found.by, difference: found.difference } : null;
 };
 

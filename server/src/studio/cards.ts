@@ -188,7 +188,7 @@ async function withTubes(db: EntityManager, mixture: Mixture): Promise<{ readonl
     const { colourIndex, caution, density } = CATALOGUE.get(tube.pigment)!;
     const key = `t${known.length + 1}`;
     keyOf.set(name, key);
-    known.push({ key, name: tube.name, pigment: tube.pigment, colourIndex, caution, density, nozzleMm: tube.nozzleMm, basis, K: written(K), S: written(S) });
+    known.push({ key, tubeId: id, name: tube.name, pigment: tube.pigment, colourIndex, caution, density, nozzleMm: tube.nozzleMm, basis, K: written(K), S: written(S) });
   }
   const recipe = {
     heaps: mixture.heaps.map(({ ingredients }) => ({

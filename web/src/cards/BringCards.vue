@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { counted } from '../chips/words.ts';
 import type { FilePreview, FileTubeDto } from '@dusk/wire';
 import { labOfDto } from '@dusk/wire/written';
 import { computed, ref, shallowRef, watch } from 'vue';
@@ -74,7 +75,7 @@ async function bring(): Promise<void> {
   const chosen = Object.entries(stands.value).map(([tube, tubeId]) => ({ tube, tubeId }));
   const made = await studio.make(
     [{ do: 'bringing.add', id: crypto.randomUUID(), fileId, stands: chosen.slice(0, 400) }],
-    `Brought ${fresh + both} cards from “${name}”`,
+    `Brought ${counted(fresh + both, 'card')} from “${name}”`,
   );
   if (!made) return;
   await studio.load('sets', '');

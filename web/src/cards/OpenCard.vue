@@ -79,7 +79,9 @@ const changed = computed(() => {
   return `With today’s tubes: ${apart(lab, labOfDto(props.card.predicted))}, ΔE ${difference.toFixed(1)}.`;
 });
 /** Those for which another tube stands. */
-const others = computed(() => stands.value.filter(({ name, stand, own }) => stand?.by !== 'pigment' || own?.name !== name));
+const others = computed(() =>
+  stands.value.filter(({ name, stand, own }) => stand?.by === 'chosen' || stand?.by === 'colour' || own?.name !== name),
+);
 const likeOnly = computed(() => stands.value.filter(({ stand }) => stand?.by === 'colour'));
 
 const used = shallowRef<readonly UseDto[]>([]);
@@ -108,6 +110,8 @@ const where = computed(() =>
     props.card.medium,
   ].filter(Boolean),
 );
+
+const off = computed(() => (paintings.onEasel ? cards.offPalette(props.card).join(', ') : ''));
 
 const remaking = ref(false);
 const printing = ref(false);
@@ -194,6 +198,7 @@ useShortcuts(() => [
         >From these tubes&ensp;<kbd>r</kbd></v-btn
       >
     </div>
+    <p v-if="off" class="strong" data-test="off-palette">Not on this palette: {{ off }}.</p>
     <CardRecipe :heaps="heaps" />
     <section aria-label="Today" class="today" data-test="today">
       <p :class="{ strong: likeOnly.length > 0 }">{{ changed }}</p>

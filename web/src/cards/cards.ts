@@ -16,11 +16,13 @@ import { labDto, labOfDto, mixtureDto } from '@dusk/wire/written';
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
+import { counted } from '../chips/words.ts';
 import type { Remade } from '../engine/proposal.ts';
 import { usePaintings } from '../paintings/paintings.ts';
 import { present } from '../studio/rows.ts';
 import { useStudio } from '../studio/useStudio.ts';
-import { useTubes } from '../tubes/tubes.ts';
+import { useDesk } from '../engine/useDesk.ts';
+import { useTubes, type Tube } from '../tubes/tubes.ts';
 import { useFinding } from './finding.ts';
 
 export const curvesOf = ({ K, S }: Pick<CardTubeDto, 'K' | 'S'>): PaintCurves => ({ K: Float64Array.from(K), S: Float64Array.from(S) });
@@ -80,7 +82,7 @@ export const useCards = defineStore('cards', () => {
       fresh.map(({ id }) => id),
       kind,
       name,
-      `${fresh.length} cards, “${name}”`,
+      `${counted(fresh.length, 'card')}, “${name}”`,
       fresh,
     );
 
@@ -115,7 +117,7 @@ export const useCards = defineStore('cards', () => {
       cards.map(({ id }) => id),
       kind,
       name,
-      `Kept ${cards.length} cards together`,
+      `Kept ${counted(cards.length, 'card')} together`,
     );
   const changeSet = ({ id, version }: SetDto, part: { name?: string; note?: string; cardIds?: string[] }, says: string): Promise<boolean> =>
     studio.make([{ do: 'set.change', id, version, ...part }], says);
@@ -135,10 +137,16 @@ export const useCards = defineStore('cards', () => {
     void router.push({ name: 'cards' });
   }
 
-  /** Today's tubes that may stand for a card's. */
-  const own = computed(() => onesOwn(tubes.all).map(({ id, pigment, paint }) => ({ id, pigment, K: paint.K, S: paint.S })));
-  /** Found once for a card, until a tube is another: a list asks for each as often as it is drawn. */
-  const found = computed(() => (void own.value, new WeakMap<CardDto, ReadonlyMap<string, Stand>>()));
+  const desk = useDesk();
+  const ownTube = ({ id, name, pigment, paint }: Tube) => ({ id, name, pigment, K: paint.K, S: paint.S });
+  /** Today's tubes that may stand for a card's, those of the palette on the easel first. */
+  const standing = computed(() => ({
+    palette: desk.paletteTubes.map(ownTube),
+    own: onesOwn(tubes.all).map(ownTube),
+    all: tubes.all.map(ownTube),
+  }));
+  /** Found once for a card, until a tube or the palette is another: a list asks for each as often as it is drawn. */
+  const found = computed(() => (void standing.value, new WeakMap<CardDto, ReadonlyMap<string, Stand>>()));
   /** Which of today's tubes stands for each of a card's, by the card's keys. */
   function standIns(card: CardDto): ReadonlyMap<string, Stand> {
     const known = found.value.get(card);
@@ -146,7 +154,7 @@ export const useCards = defineStore('cards', () => {
     const stands = new Map<string, Stand>();
     for (const tube of card.tubes) {
       const chosen = card.stands[tube.key];
-      const likest = standInFor({ pigment: tube.pigment, ...curvesOf(tube) }, own.value);
+      const likest = standInFor({ ...tube, ...curvesOf(tube) }, standing.value);
       if (chosen !== undefined && tubes.byId.has(chosen))
         stands.set(tube.key, { tubeId: chosen, by: chosen === likest?.id ? likest.by : 'chosen' });
       else if (likest) stands.set(tube.key, { tubeId: likest.id, by: likest.by });
@@ -172,6 +180,13 @@ export const useCards = defineStore('cards', () => {
         ingredients: ingredients.map((one) => ('tube' in one ? { tube: stands.get(one.tube)!.tubeId, parts: one.parts } : one)),
       })),
     };
+  }
+
+  /** Tubes that a card would be made of today and that do not lie on the palette. */
+  function offPalette(card: CardDto): string[] {
+    const lies = new Set(desk.paletteTubes.map(({ id }) => id));
+    const needed = [...new Set([...standIns(card).values()].map(({ tubeId }) => tubeId))];
+    return needed.filter((id) => !lies.has(id)).map((id) => tubes.byId.get(id)!.name);
   }
 
   /** Takes a mixture that stands on a card into the painting on the easel, and opens it there. */
@@ -216,6 +231,7 @@ export const useCards = defineStore('cards', () => {
     use,
     useRemade,
     standIns,
+    offPalette,
     today,
   };
 });

@@ -1,4 +1,4 @@
-import { colourName, IN_REACH, NEAR_REACH, temperatureWord, valueOfLightness, type Lab } from '@dusk/core';
+import { colourName, IN_REACH, NEAR_REACH, temperatureWord, type Lab } from '@dusk/core';
 
 /** `warm, khaki`: temperature, then what a painter calls it. */
 export const describe = (lab: Lab, temperature: number): string => `${temperatureWord(temperature)}, ${colourName(lab)}`;
@@ -21,8 +21,23 @@ export function closeness(deltaE00: number): string {
   return 'out of reach';
 }
 
-/** A first name for a pile; the painter may give a better one. */
-export const firstName = (lab: Lab): string => `${colourName(lab)} ${valueOfLightness(lab[0]).toFixed(1)}`;
+/** `1 pile`, `3 piles`. */
+export const counted = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
+
+const ORDINALS = ['second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth', 'tenth'] as const;
+
+/**
+ * A first name for a pile, none that another has; the painter may give a better one. It holds no value: what
+ * a pile turns out to be is told beside its name.
+ */
+export function firstName(lab: Lab, taken: ReadonlySet<string> = new Set()): string {
+  const name = colourName(lab);
+  const free = [name, ...ORDINALS.map((nth) => `${nth} ${name}`)].find((one) => !taken.has(one));
+  if (free !== undefined) return free;
+  let n = ORDINALS.length + 2;
+  while (taken.has(`${name} no. ${n}`)) n++;
+  return `${name} no. ${n}`;
+}
 
 /** `14:20`, in the painter's own time. */
 export const clock = (at: string): string => new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });

@@ -15,6 +15,8 @@ import { useWhite } from './white.ts';
 const props = defineProps<{
   pile: PileDto;
   corrected: Corrected | undefined;
+  /** The painter has said so. */
+  asWanted: boolean;
   doneSteps: number;
   plan: Way | undefined;
   mlOfPart: number;
@@ -89,7 +91,12 @@ const short = (other: Way): string =>
 
 <template>
   <div ref="host" class="add-this figures">
-    <template v-if="way">
+    <template v-if="asWanted && !plan">
+      <h2 data-test="as-wanted">As wanted</h2>
+      <p>You said so: nothing is to be added. Nudge the right half if it looks otherwise by now.</p>
+      <div class="do"><button type="button" class="key" @click="emit('changed')">Changed, not recorded</button></div>
+    </template>
+    <template v-else-if="way">
       <h2>{{ way.part ? `Take ${partsText(way.part.keep)} of it, and add` : 'Add this' }}</h2>
       <p class="becomes">{{ becomes }} · {{ beads.says }}</p>
       <p v-if="falls" class="falls" role="status">As near as these tubes come; it stays {{ falls }}. {{ instead }}</p>

@@ -26,7 +26,13 @@ const halves = computed(() => [
   ...(props.beside ?? []).map((one) => ({ ...one, chip: 'beside' })),
 ]);
 const beyond = computed(() => halves.value.some(({ lab }) => !white.shown(lab).inDisplay));
-const value = (lab: Lab): string => settings.valueText(valueOfLightness(lab[0]));
+/** Two values that are alike to a painter are written alike, whatever their roundings are. */
+const ALIKE = 0.05;
+function value(lab: Lab): string {
+  const own = valueOfLightness(lab[0]);
+  const wanted = props.wanted && valueOfLightness(props.wanted[0]);
+  return settings.valueText(wanted !== undefined && Math.abs(own - wanted) < ALIKE ? wanted : own);
+}
 const words = (chip: string, lab: Lab): string => {
   if (chip === 'target' || (!props.wanted && chip === 'mixed')) return describe(lab, settings.temperatureOf(lab));
   if (chip === 'beside') {

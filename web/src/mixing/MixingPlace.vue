@@ -140,6 +140,9 @@ useShortcuts(() => [
             ><br />
             <span class="recipe figures">{{ short(pile.plan) }}</span><br />
             <span class="recipe figures">{{ standing(pile) }}</span>
+            <span v-if="piles.stranded.has(pile.id)" class="recipe gone" data-test="stranded"
+              ><br />not on this palette: {{ piles.stranded.get(pile.id)!.join(', ') }}</span
+            >
           </span>
         </RouterLink>
       </nav>
@@ -214,6 +217,9 @@ header {
   text-decoration: none;
   line-height: 1.25;
   overflow-wrap: anywhere;
+}
+.gone {
+  font-weight: 700;
 }
 .value {
   font-size: var(--size-lead);

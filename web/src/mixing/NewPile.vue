@@ -41,6 +41,7 @@ const lab = shallowRef<Lab>([50, 0, 0]);
 const found = shallowRef<Proposal>();
 const NEW_ML = 4;
 watch(open, (now) => {
+  clearTimeout(writing);
   if (!now) return;
   text.value = name.value = wrong.value = '';
   lab.value = [50, 3, 9];
@@ -60,6 +61,14 @@ function dial(part: { readonly value?: number; readonly hue?: number; readonly c
   lab.value = munsellToLab({ hue: hue.value, value: part.value ?? value, chroma: part.chroma ?? chroma });
   text.value = writeMunsell(labToMunsell(lab.value));
   wrong.value = '';
+}
+/** A word that is not known is told once the hand has stopped writing, or sooner by Enter. */
+const WRITTEN_MS = 700;
+let writing: ReturnType<typeof setTimeout> | undefined;
+function write(): void {
+  clearTimeout(writing);
+  writing = setTimeout(() => read(true), WRITTEN_MS);
+  read(false);
 }
 /** @param isWhole whether it is written to its end: what is not yet a colour is told only then */
 function read(isWhole: boolean): void {
@@ -85,7 +94,7 @@ async function keep(): Promise<void> {
   read(true);
   if (wrong.value || !found.value) return;
   const kept = await piles.keep({
-    name: name.value.trim() || firstName(target.value),
+    name: name.value.trim() || firstName(target.value, piles.names),
     lab: target.value,
     plan: mixtureDto(found.value.mixture),
     ml: NEW_ML,
@@ -108,7 +117,7 @@ async function keep(): Promise<void> {
           maxlength="80"
           placeholder="dull warm green, value 4 · 7.5YR 4/6 · #8a6b4f"
           data-test="said-colour"
-          @input="read(false)"
+          @input="write"
           @change="read(true)"
         />
       </label>
@@ -152,7 +161,7 @@ async function keep(): Promise<void> {
         </p>
         <RecipeSteps :mixture="found.mixture" :amount-ml="NEW_ML" />
       </template>
-      <label class="said">Name <input v-model="name" maxlength="80" :placeholder="firstName(target)" /></label>
+      <label class="said">Name <input v-model="name" maxlength="80" :placeholder="firstName(target, piles.names)" /></label>
       <div class="foot-keys">
         <button type="button" class="plain" @click="open = false">Not now</button>
         <button type="submit" class="main-key" :disabled="!found">Keep this pile</button>

@@ -48,9 +48,8 @@ const tubes = useTubes();
 const white = useWhite();
 const sight = useSight();
 const route = useRoute();
-const { state, looking, corrected, target, beliefs, underWay, mixed, recordLook, fits, all, one, changed, scraped } = useWorkOnPile(
-  toRef(props, 'pile'),
-);
+const { state, looking, corrected, target, beliefs, isAsWanted, underWay, mixed, recordLook, fits, all, one, changed, scraped } =
+  useWorkOnPile(toRef(props, 'pile'));
 const history = ref(false);
 const photo = ref(false);
 
@@ -133,7 +132,7 @@ const nudgeKey = (key: string, by: Parameters<typeof nudge>[0], way: 1 | -1) => 
 function next(): void {
   if (state.value === 'planned') void mixed();
   else if (underWay.value) void all(underWay.value.way);
-  else if (corrected.value?.correction.ways[0]) void all(corrected.value.correction.ways[0]);
+  else if (!isAsWanted.value && corrected.value?.correction.ways[0]) void all(corrected.value.correction.ways[0]);
 }
 /** A card of the pile; with its string in sight, of all that stand in it. */
 function makeCards(): Promise<unknown> {
@@ -238,13 +237,14 @@ useShortcuts(() => [
         <StringPanel v-else-if="panel === 'string'" :pile="pile" :string="string" />
         <PurposePanel v-else-if="panel === 'for'" :pile="pile" />
         <template v-else-if="state === 'planned'">
-          <PlannedRecipe :pile="pile" @mixed="mixed" />
+          <PlannedRecipe :pile="pile" @mixed="mixed" @remake="remaking = true" />
           <OtherRecipes :pile="pile" />
         </template>
         <AddThis
           v-else-if="isMixed"
           :pile="pile"
           :corrected="corrected"
+          :as-wanted="isAsWanted"
           :plan="underWay?.way"
           :ml-of-part="underWay?.mlOfPart ?? corrected?.mlOfPart ?? 1"
           :done-steps="underWay?.done ?? 0"

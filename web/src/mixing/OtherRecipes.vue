@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { EMPHASES, valueOfLightness, type Emphasis, type Hold } from '@dusk/core';
+import { dryingOf, EMPHASES, openToTubes, TOUCH_DRY_DAYS, valueOfLightness, type Emphasis, type Hold, type Mixture } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { computed, toRef } from 'vue';
 import ColourPair from '../chips/ColourPair.vue';
 import { valueDifference } from '../chips/words.ts';
 import type { Proposal } from '../engine/proposal.ts';
+import { useDesk } from '../engine/useDesk.ts';
 import { useSettings } from '../shell/settings.ts';
 import { useShortcuts } from '../shell/useShortcuts.ts';
 import { useTubes } from '../tubes/tubes.ts';
@@ -17,6 +18,7 @@ import { TAKEN_FROM, type TakenFrom } from './wished.ts';
 /** Other recipes for a pile that is not mixed yet, as they are wished; out of reach, the nearest in each way and the tube that would help. */
 const props = defineProps<{ pile: PileDto }>();
 const tubes = useTubes();
+const desk = useDesk();
 const mothers = useMothers();
 const settings = useSettings();
 const { short } = useKnown();
@@ -40,6 +42,15 @@ const HOLDS: Readonly<Record<Hold | '', string>> = {
   chroma: 'the strength',
   all: 'all alike',
 };
+/** How soon a recipe is touch-dry, where that is what is minded. */
+function dries(mixture: Mixture): string {
+  const flat = openToTubes(mixture, desk.flatOfPile);
+  const parts = Object.entries(flat).map(([id, share]) => ({ id, share, drying: tubes.byId.get(id)?.drying ?? ('medium' as const) }));
+  const { kind, by } = dryingOf(parts);
+  const [from, to] = TOUCH_DRY_DAYS[kind];
+  const held = kind === 'slow' && by !== undefined ? `, held up by ${tubes.byId.get(by)?.name}` : '';
+  return `thinly laid, touch-dry in about ${from} to ${to} days${held}`;
+}
 const FROM: Readonly<Record<TakenFrom, string>> = { tubes: 'tubes', both: 'tubes and piles here', piles: 'only piles here' };
 const MOST = [2, 3, 4] as const;
 const PARTS = [4, 6, 8, 10] as const;
@@ -131,6 +142,7 @@ useShortcuts(() => [{ key: 't', run: () => void takeFirst() }]);
       >
       <label class="tick"><input v-model="wished.exactly" type="checkbox" /> exact, for a scale</label>
     </div>
+    <p v-if="wished.minding === 'fast'" class="figures" data-test="dries">As it is planned: {{ dries(pile.plan) }}.</p>
     <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
     <p v-else-if="!answer" class="quiet">Working out this palette’s recipes…</p>
     <p v-else-if="shown.length === 0" class="quiet">Nothing really different comes near.</p>
@@ -146,6 +158,7 @@ useShortcuts(() => [{ key: 't', run: () => void takeFirst() }]);
         <p class="better">{{ says }}</p>
         <p class="figures">{{ short(proposal.mixture) }}</p>
         <p class="figures quiet">{{ valueDifference(proposal.valueError) }}, ΔE {{ proposal.deltaE00.toFixed(1) }}</p>
+        <p v-if="wished.minding === 'fast'" class="figures">{{ dries(proposal.mixture) }}</p>
       </div>
       <div class="deeds">
         <v-btn variant="outlined" :aria-label="`Take ${short(proposal.mixture)} instead`" @click="take(proposal)">

@@ -2,6 +2,7 @@
 import { CraftError, readReturn, type OutingReturn } from '@dusk/core';
 import { MOST_OPERATIONS } from '@dusk/wire/limits';
 import { computed, ref, shallowRef, watch } from 'vue';
+import { counted } from '../chips/words.ts';
 import FileDrop from '../controls/FileDrop.vue';
 import Sheet from '../controls/Sheet.vue';
 import { usePaintings } from '../paintings/paintings.ts';
@@ -43,7 +44,7 @@ const ticks = computed(() => news.value.filter(({ ticked }) => ticked.length > 0
 
 async function keep(): Promise<void> {
   const merged = news.value;
-  if (ops.value.length > 0 && !(await piles.make(ops.value, `${told.value.length} piles came home`))) return;
+  if (ops.value.length > 0 && !(await piles.make(ops.value, `${counted(told.value.length, 'pile')} came home`))) return;
   for (const { pileId, ticked } of merged) {
     const pile = piles.byId.get(pileId);
     if (pile && pile.stages.length === 0) for (const step of ticked) if (!done.stepsOf(pile).includes(step)) done.tick(pile, step);

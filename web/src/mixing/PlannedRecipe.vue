@@ -2,19 +2,23 @@
 import { mdiMinus, mdiPlus } from '@mdi/js';
 import type { Trust } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
-import { shallowRef, watch } from 'vue';
+import { shallowRef, toRef, watch } from 'vue';
 import TrustMark from '../chips/TrustMark.vue';
 import { useDesk } from '../engine/useDesk.ts';
+import { usePaintings } from '../paintings/paintings.ts';
 import { useDone } from './done.ts';
+import { useCeiling } from './useCeiling.ts';
 import { usePiles } from './piles.ts';
 import RecipeSteps from './RecipeSteps.vue';
 
 /** The plan of a pile that is not mixed yet: what to measure, and the one next thing to do. */
 const props = defineProps<{ pile: PileDto }>();
-const emit = defineEmits<{ mixed: [] }>();
+const emit = defineEmits<{ mixed: []; remake: [] }>();
 const piles = usePiles();
 const desk = useDesk();
 const done = useDone();
+const paintings = usePaintings();
+const ceiling = useCeiling(toRef(props, 'pile'));
 
 const trust = shallowRef<Trust>();
 watch(
@@ -53,6 +57,14 @@ function resize(way: 1 | -1): void {
       data-test="kept-recipe"
       @tick="done.tick(pile, $event)"
     />
+    <p v-if="piles.stranded.has(pile.id)" class="beyond" role="status" data-test="stranded">
+      Not on this palette: {{ piles.stranded.get(pile.id)!.join(', ') }}.
+      <button type="button" class="link" @click="emit('remake')">Mix it from what is</button>
+    </p>
+    <p v-if="ceiling.above.value" class="beyond figures" data-test="above-ceiling">
+      {{ ceiling.above.value.toFixed(1) }} strong, above the ceiling of {{ paintings.onEasel?.ceiling }}.
+      <button type="button" class="link" @click="ceiling.bringUnder()">Bring it under</button>
+    </p>
     <div class="do">
       <button type="button" class="main-key" @click="emit('mixed')">Mixed <kbd>Space</kbd></button>
       <RouterLink class="key" :to="{ name: 'easel', params: { paintingId: pile.paintingId, pileId: pile.id } }">At the easel</RouterLink>
@@ -95,6 +107,16 @@ function resize(way: 1 | -1): void {
   border-radius: 4px;
   color: inherit;
   text-decoration: none;
+}
+.beyond {
+  border-left: 4px solid currentColor;
+  padding-left: calc(2 * var(--unit));
+  margin-top: calc(2 * var(--unit));
+  font-weight: 700;
+}
+.link {
+  min-height: 44px;
+  text-decoration: underline;
 }
 .steady {
   font-size: var(--size-note);

@@ -79,7 +79,13 @@ async function take(remade: Remade): Promise<void> {
       </div>
       <v-btn variant="outlined" :aria-label="`Remake it as ${short(remade.mixture)}`" @click="take(remade)">Take</v-btn>
     </article>
-    <p v-if="!found && !failure" class="quiet">Looking for it among today’s tubes…</p>
+    <p v-if="!desk.palette" data-test="no-palette">
+      Open a painting first: what this is mixed from are the tubes of the palette it is painted with.
+    </p>
+    <p v-else-if="desk.paletteTubes.length === 0">There is no tube on the palette: put some on it first.</p>
+    <p v-else-if="desk.failure" role="alert">{{ desk.failure }}</p>
+    <p v-else-if="found?.length === 0">Nothing like it comes of these tubes.</p>
+    <p v-else-if="!found && !failure" class="quiet">Looking for it among today’s tubes…</p>
     <div class="foot-keys"><v-btn @click="open = false">Not now</v-btn></div>
   </Sheet>
 </template>

@@ -1,4 +1,4 @@
-import { pilesIn, throughStages, type Lab, type PileContent } from '@dusk/core';
+import { leavesOf, pilesIn, throughStages, type Lab, type PileContent } from '@dusk/core';
 import type { MixtureDto, MixtureSent, Needs, Operation, PileDto } from '@dusk/wire';
 import { recordsOf } from '@dusk/wire/records';
 import { labDto, labOfDto } from '@dusk/wire/written';
@@ -8,6 +8,7 @@ import { useDesk } from '../engine/useDesk.ts';
 import { underLamp } from '../chips/lamps.ts';
 import { usePaintings } from '../paintings/paintings.ts';
 import { useSight } from '../shell/sight.ts';
+import { useTubes } from '../tubes/tubes.ts';
 import { present } from '../studio/rows.ts';
 import { before, useStudio } from '../studio/useStudio.ts';
 
@@ -34,11 +35,13 @@ export const usePiles = defineStore('piles', () => {
   const studio = useStudio();
   const paintings = usePaintings();
   const desk = useDesk();
+  const tubes = useTubes();
   const paintingId = computed(() => paintings.onEasel?.id);
   const list = computed(() => present(studio.rows.piles).filter((p) => p.paintingId === paintingId.value));
   const byId = computed(() => new Map(list.value.map((p) => [p.id, p])));
   /** Dark to light. */
   const byValue = computed(() => [...list.value].sort((a, b) => lookNow(a)[0] - lookNow(b)[0]));
+  const names = computed(() => new Set(list.value.map(({ name }) => name)));
   const records = computed(() => recordsOf(list.value));
   const through = computed(() => throughStages(records.value, (tube) => desk.paintOf(tube).paint));
   const contentOf = (pileId: string): PileContent | undefined => through.value.now.get(pileId);
@@ -100,6 +103,17 @@ export const usePiles = defineStore('piles', () => {
     return rests(id);
   }
 
+  /** Names of tubes that a pile is still to be mixed of and that do not lie on the palette, by the pile's id. */
+  const stranded = computed(() => {
+    const lies = new Set(desk.palette?.tubeIds);
+    const missing = ({ stages, plan }: PileDto): string[] => {
+      if (stages.length > 0) return [];
+      const needed = leavesOf(plan).flatMap(({ source }) => ('tube' in source ? source.tube : []));
+      return [...new Set(needed)].filter((id) => !lies.has(id)).map((id) => tubes.byId.get(id)?.name ?? 'a tube');
+    };
+    return new Map(list.value.map((pile) => [pile.id, missing(pile)] as const).filter(([, gone]) => gone.length > 0));
+  });
+
   const sight = useSight();
   /** Piles as they look by the lamp that is chosen, reckoned once for each. */
   const byLamp = computed(() => {
@@ -118,7 +132,24 @@ export const usePiles = defineStore('piles', () => {
 
   const make = (ops: readonly Operation[], says: string): Promise<boolean> => studio.make(ops, says);
 
-  return { list, byId, byValue, records, through, contentOf, mothersOf, childrenOf, restsOn, seenNow, keep, change, remove, make };
+  return {
+    list,
+    byId,
+    byValue,
+    names,
+    stranded,
+    records,
+    through,
+    contentOf,
+    mothersOf,
+    childrenOf,
+    restsOn,
+    seenNow,
+    keep,
+    change,
+    remove,
+    make,
+  };
 });
 
 /** The piles of the string that a pile stands in, in their order; none where it stands in none. */

@@ -66,13 +66,14 @@ export function useString(pile: Ref<PileDto>, active: Ref<boolean>) {
       const ends = [Math.min(value - 0.5, CARRIED.darkest), Math.max(value + 0.5, CARRIED.lightest)].map((to) =>
         keyedTo(lab, Math.min(9.6, Math.max(0.4, to))),
       );
-      return { ...shape, stops: [ends[0]!, lab, ends[1]!] };
+      return { ...shape, n: Math.max(3, set.n), stops: [ends[0]!, lab, ends[1]!], piles: [undefined, pile.value.id, undefined] };
     }
     if (through.value.length < 2) return undefined;
     return {
       ...shape,
+      n: Math.max(through.value.length, set.n),
       stops: through.value.map((one): Lab => lookNow(one)),
-      ends: [through.value[0]!.id, through.value.at(-1)!.id] as const,
+      piles: through.value.map(({ id }) => id),
     };
   });
 
@@ -133,9 +134,13 @@ export function useString(pile: Ref<PileDto>, active: Ref<boolean>) {
   function toggle(id: string): void {
     carried.value = false;
     stops.value = stops.value.includes(id) ? stops.value.filter((one) => one !== id) : [...stops.value, id];
+    set.n = Math.max(set.n, stops.value.length + 1);
   }
   function resize(n: number): void {
-    set.n = Math.min(set.kind === 'pairs' ? MOST_IN_STRING / 2 : MOST_IN_STRING, Math.max(2, n));
+    set.n = Math.min(
+      set.kind === 'pairs' ? MOST_IN_STRING / 2 : MOST_IN_STRING,
+      Math.max(carried.value ? 3 : Math.max(2, through.value.length), n),
+    );
   }
 
   const nameOf = (at: number, of: number): string => `${pile.value.name.slice(0, 68)}, ${at + 1} of ${of}`;

@@ -14,6 +14,9 @@ interface UnderWay {
   readonly done: number;
 }
 
+/** What is written down when a pile looks as wanted. */
+const AS_WANTED = 'as wanted';
+
 /** What is done with an open pile: mixed, looked at, added to, scraped off; each recorded as one change. */
 export function useWorkOnPile(pile: Ref<PileDto>) {
   const piles = usePiles();
@@ -30,6 +33,8 @@ export function useWorkOnPile(pile: Ref<PileDto>) {
     return recorded && { lab: looking.now.value, sight: recorded.kind };
   });
   const { corrected, target, beliefs } = useCorrection(pile, look);
+  /** The painter said of the newest stage that it looks as wanted: that ends it, whatever is reckoned. */
+  const isAsWanted = computed(() => !looking.draft.value && looking.stage.value?.looks.at(-1)?.said === AS_WANTED);
   watch([() => pile.value.id, looking.draft], () => {
     if (looking.draft.value) underWay.value = undefined;
   });
@@ -67,7 +72,7 @@ export function useWorkOnPile(pile: Ref<PileDto>) {
   const fits = (): Promise<boolean> =>
     once(async () => {
       if (!target.value || !looking.stage.value) return false;
-      const { ops, done } = looking.record({ lab: target.value, sight: looking.byEye(), said: 'as wanted' });
+      const { ops, done } = looking.record({ lab: target.value, sight: looking.byEye(), said: AS_WANTED });
       const made = await piles.make(ops, `“${pile.value.name}” looks as wanted`);
       if (made) done();
       return made;
@@ -110,5 +115,5 @@ export function useWorkOnPile(pile: Ref<PileDto>) {
   const changed = (): Promise<boolean> => once(() => withLook(changedUnrecorded(pile.value), `“${pile.value.name}” changed, not recorded`));
   const scraped = (): Promise<boolean> => once(() => piles.make(scrapeOff(pile.value), `“${pile.value.name}” scraped off`));
 
-  return { state, looking, look, corrected, target, beliefs, underWay, mixed, recordLook, fits, all, one, changed, scraped };
+  return { state, looking, look, corrected, target, beliefs, isAsWanted, underWay, mixed, recordLook, fits, all, one, changed, scraped };
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { areaWarning, beyondPaint, compareColours, isNearWhite, valueOfLightness, type Trust } from '@dusk/core';
+import { areaWarning, beyondPaint, compareColours, isNearWhite, strengthOf, valueOfLightness, type Trust } from '@dusk/core';
 import { refDebounced } from '@vueuse/core';
 import { computed } from 'vue';
 import ColourPair from '../chips/ColourPair.vue';
@@ -8,6 +8,7 @@ import ValueLine from '../chips/ValueLine.vue';
 import { closeness, describe, valueDifference } from '../chips/words.ts';
 import RecipeSteps from '../mixing/RecipeSteps.vue';
 import { useKnown } from '../mixing/useKnown.ts';
+import { usePaintings } from '../paintings/paintings.ts';
 import { useSettings } from '../shell/settings.ts';
 import { useReference } from './reference.ts';
 import { useSamples } from './samples.ts';
@@ -24,6 +25,7 @@ const props = defineProps<{
 const emit = defineEmits<{ keep: []; near: [] }>();
 const settings = useSettings();
 const reference = useReference();
+const paintings = usePaintings();
 const samples = useSamples();
 const { short } = useKnown();
 
@@ -32,6 +34,11 @@ const lost = computed(() => (props.live?.answer?.reach === 'in' ? '' : (recipe.v
 const seenValue = computed(() => props.live && settings.valueText(valueOfLightness(props.live.lab[0])));
 const isChanged = computed(
   () => props.live !== undefined && props.live.paint !== props.live.lab && Math.abs(props.live.paint[0] - props.live.lab[0]) > 0.3,
+);
+const ceiling = computed(() => paintings.onEasel?.ceiling ?? undefined);
+/** Whether what is seen is stronger than the painting bears, and is held under that. */
+const isHeldUnder = computed(
+  () => ceiling.value !== undefined && props.live !== undefined && strengthOf(props.live.lab) > ceiling.value + 0.05 && !isChanged.value,
 );
 
 const isGlint = computed(() => props.still?.of === props.live && props.still?.zone === 'highlight');
@@ -90,10 +97,11 @@ const said = refDebounced(reading, REST_MS);
       <div class="seen">
         <ColourPair :target="live.paint" :mixed="recipe?.lab" :height="CHIPS_PX" />
         <div class="captions quiet">
-          <span>{{ isChanged ? 'to paint' : 'seen' }}</span><span v-if="recipe">mixed</span>
+          <span>{{ isChanged || isHeldUnder ? 'to paint' : 'seen' }}</span><span v-if="recipe">mixed</span>
         </div>
         <ValueLine :lab="live.paint" large data-test="seen" />
         <p v-if="isChanged" class="quiet figures" data-test="through-key">seen {{ seenValue }}, painted through the key</p>
+        <p v-if="isHeldUnder" class="quiet figures" data-test="under-ceiling">held under the ceiling of strength, {{ ceiling }}</p>
         <slot name="place" :calm="calm" />
         <p v-for="warning in warnings" :key="warning" class="warning">{{ warning }}</p>
         <p v-if="beside" class="beside figures" data-test="beside">

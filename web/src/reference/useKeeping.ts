@@ -72,7 +72,7 @@ export function useKeeping({ live, still, outline, valueOnly }: Hand) {
       const zoneNow = zoneOf(reading);
       const thingNow = thing.value.trim();
       const kept = await piles.keep({
-        name: thingNow ? placeName(zoneNow, thingNow) : firstName(reading.paint),
+        name: thingNow ? placeName(zoneNow, thingNow) : firstName(reading.paint, piles.names),
         lab: reading.paint,
         plan: mixtureDto(proposal.mixture),
         ml: AMOUNT_ML,

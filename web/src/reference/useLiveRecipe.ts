@@ -4,6 +4,7 @@ import {
   surroundNote,
   surroundOf,
   throughKey,
+  underCeiling,
   valueOfLightness,
   lightnessOfValue,
   type AreaReading,
@@ -17,6 +18,7 @@ import { computed, nextTick, ref, shallowRef, watch } from 'vue';
 import { engine } from '../engine/engine.ts';
 import type { Proposed } from '../engine/proposal.ts';
 import { useDesk } from '../engine/useDesk.ts';
+import { usePaintings } from '../paintings/paintings.ts';
 import { useSettings } from '../shell/settings.ts';
 import { readFiner } from './finer.ts';
 import { useReference } from './reference.ts';
@@ -59,6 +61,7 @@ const DWELL_WITHIN = 0.006;
 export function useLiveRecipe() {
   const reference = useReference();
   const store = useDesk();
+  const paintings = usePaintings();
   const settings = useSettings();
   /** The last point of each reference, in its own pixels: it outlives a reload. */
   const points = useLocalStorage<Record<string, Place>>('dusk.points', {});
@@ -124,7 +127,7 @@ export function useLiveRecipe() {
   }
 
   const paintOf = (seen: Lab): Lab => {
-    const keyed = reference.key ? throughKey(reference.key, seen) : seen;
+    const keyed = underCeiling(reference.key ? throughKey(reference.key, seen) : seen, paintings.onEasel?.ceiling ?? undefined);
     if (!valueOnly.value) return keyed;
     return [lightnessOfValue(Math.min(10, Math.max(0, valueOfLightness(keyed[0])))), hueOf.value[1], hueOf.value[2]];
   };
@@ -227,6 +230,7 @@ export function useLiveRecipe() {
       () => settings.settings.dulling,
       () => reference.gains.join(),
       () => reference.key,
+      () => paintings.onEasel?.ceiling,
       valueOnly,
       hueOf,
       exclude,

@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import { mdiClose, mdiKeyboardOutline, mdiRedoVariant, mdiTuneVariant, mdiUndoVariant } from '@mdi/js';
 import { computed, ref, watch } from 'vue';
+import { counted } from '../chips/words.ts';
+import { usePiles } from '../mixing/piles.ts';
 import { usePaintings } from '../paintings/paintings.ts';
 import { useStudio } from '../studio/useStudio.ts';
 import { useNotices } from './notices.ts';
+import { useSight } from './sight.ts';
 import { onceTrue, SettingsSheet, WaitingSheet } from './sheets.ts';
 
 /** The line along the top: whose piles these are, what was just done, and what is about the whole studio. Nothing lies under it. */
@@ -11,6 +14,19 @@ const emit = defineEmits<{ shortcuts: [] }>();
 const paintings = usePaintings();
 const studio = useStudio();
 const notices = useNotices();
+const sight = useSight();
+const piles = usePiles();
+/** Tubes that planned piles need and that are not on the palette, and how many piles that strands. */
+const gone = computed(() => {
+  const stranded = [...piles.stranded];
+  if (stranded.length === 0) return undefined;
+  const missing = [...new Set(stranded.flatMap(([, tubes]) => tubes))];
+  const first = missing.length === 1 ? missing[0]! : `${missing[0]} and ${missing.length - 1} more`;
+  return {
+    says: `${first} gone: ${counted(stranded.length, 'pile')}`,
+    names: stranded.map(([id, tubes]) => `${piles.byId.get(id)?.name} (${tubes.join(', ')})`).join('; '),
+  };
+});
 const settingsOpen = ref(false);
 const waitingOpen = ref(false);
 /** Sheets are fetched once they are asked for. */
@@ -48,6 +64,24 @@ async function undo(): Promise<void> {
         <v-btn :icon="mdiClose" aria-label="Dismiss" @click="notices.dismiss()" />
       </div>
     </div>
+    <RouterLink
+      v-if="gone"
+      class="waits"
+      data-test="stranded-head"
+      :to="{ name: 'mixing', params: { paintingId: paintings.onEasel!.id } }"
+      :title="`These piles are still planned from what is not on this palette: ${gone.names}`"
+      >{{ gone.says }}</RouterLink
+    >
+    <button
+      v-if="sight.grey || sight.squint"
+      type="button"
+      class="waits"
+      data-test="sight"
+      title="Everything on the screen is shown so; press to see as it is"
+      @click="sight.grey = sight.squint = false"
+    >
+      {{ [sight.grey ? 'grey' : '', sight.squint ? 'squint' : ''].filter(Boolean).join(', ') }}
+    </button>
     <button
       v-if="studio.away || studio.waiting.length > 0"
       type="button"
@@ -137,6 +171,13 @@ async function undo(): Promise<void> {
   padding: 0 calc(3 * var(--unit));
   font-weight: 700;
   text-decoration: underline;
+}
+a.waits {
+  display: flex;
+  align-items: center;
+  color: inherit;
+  white-space: nowrap;
+  overflow: hidden;
 }
 .trouble {
   color: rgb(var(--v-theme-error));

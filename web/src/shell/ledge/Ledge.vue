@@ -62,6 +62,7 @@ const dabs = computed(() => {
       id: pile.id,
       isOther,
       isAbove,
+      isStranded: piles.stranded.has(pile.id),
       number: value,
       name: pile.name,
       css: white.shown(lab).css,
@@ -70,7 +71,7 @@ const dabs = computed(() => {
       x: (across(value) / 100) * width.value,
       warmth: warmthOf(temperature),
       value: settings.valueText(value),
-      says: `${pile.name}, value ${settings.valueText(value)}, ${describe(lab, temperature)}, ${SAYS[state]}${isOther ? `, layer ${pile.layer}` : ''}${isAbove ? ', above the ceiling of strength' : ''}`,
+      says: `${pile.name}, value ${settings.valueText(value)}, ${describe(lab, temperature)}, ${SAYS[state]}${isOther ? `, layer ${pile.layer}` : ''}${isAbove ? ', above the ceiling of strength' : ''}${piles.stranded.has(pile.id) ? `, not on this palette: ${piles.stranded.get(pile.id)!.join(', ')}` : ''}`,
     };
   });
 });
@@ -247,6 +248,7 @@ const ticks = computed(() =>
           open: openedId === blob.id,
           other: blob.isOther,
           above: blob.isAbove,
+          stranded: blob.isStranded,
           onto: lifted?.onto === blob.id,
           away: lifted?.id === blob.id,
         },
@@ -360,6 +362,15 @@ const ticks = computed(() =>
 }
 .other .blob {
   opacity: 0.35;
+}
+/* To be mixed from a tube that is not on the palette: a bar under the dab. */
+.stranded::before {
+  content: '';
+  position: absolute;
+  left: 15%;
+  right: 15%;
+  bottom: -8px;
+  border-top: 3px dotted var(--surround-ink);
 }
 /* Stronger than the painting bears: a bar over the dab. */
 .above::after {
