@@ -55,8 +55,8 @@ describe('out of doors', () => {
         .first()
         .evaluate((img) => (img as HTMLImageElement).naturalWidth),
     ).to.be.above(400);
-    const planned = out.locator('article', { has: out.locator('.step') });
-    const first = planned.first();
+    await out.locator('article:not(.done) .head').first().click();
+    const first = out.locator('article.open');
     const steps = await first.locator('input[type=checkbox]').count();
     for (let i = 0; i < steps; i++)
       await first
@@ -68,7 +68,11 @@ describe('out of doors', () => {
     await done.getByRole('button', { name: 'lighter' }).click();
     await done.locator('textarea').fill('the sun went behind a cloud');
     await out.reload();
-    await out.locator('article.done textarea').first().waitFor();
+    await out.locator('article.done', { hasText: 'mixed' }).first().waitFor();
+    for (let i = 0; i < (await out.locator('article').count()) && (await out.locator('textarea').count()) === 0; i++) {
+      await out.locator('.head').nth(i).click();
+      if ((await out.locator('textarea').inputValue()) === '') await out.locator('.head').nth(i).click();
+    }
     expect(await out.locator('textarea').evaluateAll((all) => all.map((one) => (one as HTMLTextAreaElement).value))).to.include(
       'the sun went behind a cloud',
     );
@@ -77,6 +81,49 @@ describe('out of doors', () => {
     home = join(sitting.folder, 'home.json');
     await (await loading).saveAs(home);
     expect(asked).to.deep.equal([]);
+    await phone.close();
+  });
+
+  it('is read in the sun: black on white, within the screen, and sixty piles found by their value', async () => {
+    const text = readFileSync(outside, 'utf8');
+    const [, json] = /<script type="application\/json" id="outing">(.*?)<\/script>/s.exec(text)!;
+    const outing = JSON.parse(json!) as { title: string; id: string; piles: { id: string; name: string; at: number; value: string }[] };
+    const some = outing.piles;
+    outing.id = crypto.randomUUID();
+    outing.title = `Harbourmaster’s${'unbreakable'.repeat(9)}`;
+    outing.piles = Array.from({ length: 60 }, (_, i) => ({
+      ...some[i % some.length]!,
+      id: crypto.randomUUID(),
+      name: `pile number ${i}`,
+      at: i / 60,
+      value: (i / 6).toFixed(1),
+    }));
+    const many = join(sitting.folder, 'many.html');
+    writeFileSync(
+      many,
+      text.replace(json!, () => JSON.stringify(outing).replace(/</g, '\\u003c')),
+    );
+    const phone = await sitting.browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, offline: true });
+    const out = await phone.newPage();
+    await out.goto(`file://${many}`);
+    await out.locator('article').nth(59).waitFor();
+    const sizes = await out.evaluate(() => [document.documentElement.scrollWidth, document.documentElement.scrollHeight]);
+    expect(sizes[0], 'no wider than the phone').to.be.at.most(390);
+    expect(sizes[1], 'a few screens high').to.be.below(7000);
+    const colours = await out.locator('body *:not(.around *)').evaluateAll((all) =>
+      all
+        .filter((one) => [...one.childNodes].some((node) => node.nodeType === 3 && node.textContent!.trim() !== ''))
+        .map((one) => {
+          let under: Element | null = one;
+          while (under && getComputedStyle(under).backgroundColor === 'rgba(0, 0, 0, 0)') under = under.parentElement;
+          return `${getComputedStyle(one).color} on ${getComputedStyle(under!).backgroundColor} at ${getComputedStyle(one).opacity}`;
+        }),
+    );
+    expect([...new Set(colours)]).to.have.members(['rgb(0, 0, 0) on rgb(255, 255, 255) at 1', 'rgb(255, 255, 255) on rgb(0, 0, 0) at 1']);
+    expect(new Set(await out.locator('.dab').evaluateAll((all) => all.map((dab) => getComputedStyle(dab).opacity)))).to.have.all.keys('1');
+    await out.getByRole('button', { name: '5.0', exact: true }).click();
+    expect(await out.locator('article.open .name').innerText()).to.match(/pile number 30/);
+    expect((await out.locator('article.open').boundingBox())!.y).to.be.within(-4, 60);
     await phone.close();
   });
 

@@ -98,5 +98,6 @@ export * from './mixing/words.ts';
 export * from './formats/card.ts';
 export * from './formats/cardFile.ts';
 export * from './formats/cardTables.ts';
+export * from './formats/folded.ts';
 export * from './formats/foreignTubes.ts';
 export * from './formats/outing.ts';

@@ -10,6 +10,7 @@ import {
   contentOf,
   CraftError,
   deltaE00,
+  folded,
   masstoneOf,
   mixCurves,
   mixtureOf,
@@ -21,6 +22,7 @@ import {
   readCards,
   recipeLine,
   reflectance,
+  spectrumToXyz,
   standInFor,
   withPileOpened,
   writeCards,
@@ -269,6 +271,9 @@ describe('cards as tables', () => {
     expect(csv).to.contain("\r\n'=1+1,");
     expect(csv).to.contain('"a ""word"", and\na line"');
     expect(csv.endsWith('\r\n')).to.equal(true);
+    for (const sly of [' =1+1', '\u200b=1+1', '\ufeff@x', '＝1+1', '\u00a0-2', '\u2060+3', '＠sum', '\n=2'])
+      expect(cardsToCsv([aCard({ name: sly })]), JSON.stringify(sly)).to.match(/\r\n"?'/);
+    expect(cardsToCsv([aCard({ name: 'a = b' })])).to.contain('\r\na = b,');
     expect(recipeLine(aCard())).to.equal(
       'First 2 Ultramarine blue + 1 Cadmium red (A); First 9 Titanium white + 1 A (B); 5 Titanium white + 1 B',
     );
@@ -283,9 +288,39 @@ describe('cards as tables', () => {
     expect(fields).to.have.length(38);
     expect(row).to.have.length(38);
     const seen = reflectance(paintOfCard(card));
-    seen.forEach((r, i) => expect(Number(row[i + 2])).to.be.closeTo(r, 1e-6));
+    seen.forEach((r, i) => expect(Number(row[i + 2])).to.be.closeTo(100 * r, 1e-4));
     expect(lines).to.include('NUMBER_OF_SETS\t2');
     expect(fields[2]).to.equal('SPEC_380');
+    // As any other program reads it: a figure over the norm is the reflectance, and white is light.
+    const norm = Number(/"(.*)"/.exec(lines.find((line) => line.startsWith('SPECTRAL_NORM\t'))!)![1]);
+    const white = tube('titanium-white');
+    const only = { ...aCard(), tubes: [white], recipe: { heaps: [{ ingredients: [{ tube: white.key, parts: 1 }] }] } };
+    const file = cardsToCgats([only]).split('\n');
+    const spectrum = file[file.indexOf('BEGIN_DATA') + 1]!.split('\t')
+      .slice(2)
+      .map((text) => Number(text) / norm);
+    const [, Y] = spectrumToXyz(Float64Array.from(spectrum));
+    expect(Y, 'of 100').to.be.within(85, 97);
+    expect(norm, 'what readers take where nothing is said').to.equal(100);
+  });
+});
+
+describe('a text that is looked for', () => {
+  it('is found without its marks', () => {
+    for (const [text, plain] of [
+      ['Zürich', 'zurich'],
+      ['Straße', 'strasse'],
+      ['Ærø, Łódź', 'aero, lodz'],
+      ['ÉTÉ', 'ete'],
+      ['ﬁn', 'fin'],
+      ['plain', 'plain'],
+    ] as const)
+      expect(folded(text)).to.equal(plain);
+    fc.assert(
+      fc.property(fc.string({ unit: 'grapheme' }), (text) => {
+        expect(folded(folded(text))).to.equal(folded(text));
+      }),
+    );
   });
 });
 

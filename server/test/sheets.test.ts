@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { masstoneOf, paintOfCard, show, stepsOf, type Card, type Mixture } from '@dusk/core';
-import type { CardsFound, PaletteDto, SheetWanted } from '@dusk/wire';
+import type { PaletteDto, SheetWanted } from '@dusk/wire';
 import { beadRows, partsOnPaper } from '../src/sheets/recipe.ts';
 import { beadsInWords } from '../src/sheets/kit.ts';
 import { foreignCard, sendCards } from './cardFiles.ts';
@@ -51,12 +51,14 @@ describe('beads on paper', () => {
 describe('printed sheets', () => {
   let bench: Bench;
   let card: Card;
+  let three: string[];
   before(async () => {
     bench = await openBench();
     const one = foreignCard('Kanne, jug ж Δ', [1, 1, 1], { note: 'laid with a knife', zone: 'shadow', thing: 'jug' });
     const recipe = LETDOWN;
     card = { ...one, recipe, predicted: masstoneOf(paintOfCard({ ...one, recipe })) };
     const others = [foreignCard('reed', [3, 1, 1]), foreignCard('roof', [2, 3, 1])];
+    three = [card, ...others].map(({ id }) => id);
     const { fileId } = await sendCards(bench, [card, ...others]);
     await change(bench, { do: 'bringing.add', id: newId(), fileId });
   });
@@ -75,8 +77,6 @@ describe('printed sheets', () => {
       .expect('Content-Type', 'application/pdf');
     return readPdf(body as Buffer);
   }
-  const cardIds = async (): Promise<string[]> =>
-    ((await bench.http.get('/api/cards-found').expect(200)).body as CardsFound).cards.map(({ id }) => id);
 
   for (const [paper, widthMm, heightMm] of [
     ['A4', 210, 297],
@@ -100,6 +100,10 @@ describe('printed sheets', () => {
       }
       expect(fonts.length).to.be.at.least(2);
       expect(fonts.every(({ name, embedded }) => embedded && name.includes('AlegreyaSans'))).to.equal(true);
+      expect(
+        pages.every(({ isProfiled }) => isProfiled),
+        'chips with a profile',
+      ).to.equal(true);
     });
 
   it('show every bead at its true length, let-down first, in the order of mixing', async () => {
@@ -154,8 +158,126 @@ describe('printed sheets', () => {
     expect(text).to.match(/Cadmium red: .*see the label and the safety data sheet/s);
   });
 
+  it('are one a card on A6, whatever the card says, and a day’s work is one page of A4', async () => {
+    const of = { A: 'titanium-white', B: 'ultramarine-blue', C: 'cadmium-red', D: 'yellow-ochre' };
+    const letDown = (name: string, more: Partial<Card> = {}): Card => {
+      const whole = foreignCard(name, [6, 1, 1], { ml: 4, ...more }, [of.A, of.B, of.D]);
+      const recipe: Mixture = {
+        heaps: [
+          {
+            ingredients: [
+              { tube: of.A, parts: 9 },
+              { tube: of.B, parts: 1 },
+            ],
+          },
+          {
+            ingredients: [
+              { tube: of.A, parts: 5 },
+              { heap: 0, parts: 2 },
+              { tube: of.D, parts: 1 },
+            ],
+          },
+        ],
+      };
+      return { ...whole, recipe, predicted: masstoneOf(paintOfCard({ ...whole, recipe })) };
+    };
+    const many = [
+      letDown('wall by the window'),
+      letDown('sheet in the shadow of the wall', {
+        note: 'scraped thin, then dragged over the dry ground',
+        thing: 'washing',
+        zone: 'cast shadow',
+        light: 'north window',
+      }),
+      ...['copper', 'glaze', 'blanket', 'twine', 'bench'].map((name, i) => foreignCard(name, [1 + i, 2, 0.5], { ml: 4 })),
+    ];
+    const { fileId } = await sendCards(bench, many);
+    await change(bench, { do: 'bringing.add', id: newId(), fileId });
+    const cardIdsOf = (some: readonly Card[]) => some.map(({ id }) => id);
+    const small = await print({ sheet: 'cards', paper: 'A6', cardIds: cardIdsOf(many) });
+    expect(small.pages).to.have.length(many.length);
+    many.forEach(({ name }, i) => expect(small.pages[i]!.text.replace(/\s+/g, ' ')).to.contain(name));
+    for (const one of many) {
+      const alone = await print({ sheet: 'cards', paper: 'A4', cardIds: [one.id] });
+      expect(alone.pages).to.have.length(1);
+      // Large enough to be read from the wall: it reaches down more than half of the paper.
+      const lowest = Math.max(...alone.pages[0]!.fields.map(({ y, height }) => y + height));
+      expect(lowest, one.name).to.be.above(120);
+    }
+    const painting = await aPainting(bench);
+    const tube = (pigment: string, parts: number) => ({ tube: idOf(bench, pigment), parts });
+    for (const [i, name] of ['dark', 'wall', 'bench', 'copper', 'bowl', 'sheet', 'sky'].entries())
+      await change(bench, {
+        do: 'pile.add',
+        id: newId(),
+        paintingId: painting.id,
+        name,
+        plan: { form: 1, heaps: [{ ingredients: [tube(of.A, 6), tube(of.B, 1 + i), tube(of.D, 1)] }] },
+        ml: 4,
+      } as never);
+    const day = await print({ sheet: 'order', paper: 'A4', paintingId: painting.id });
+    expect(day.pages).to.have.length(1);
+    for (const name of ['dark', 'sheet', 'sky']) expect(day.pages[0]!.text).to.contain(name);
+  });
+
+  it('have their beads under one another, and say the name again where they go on', async () => {
+    const { pages } = await print({ sheet: 'cards', paper: 'A4', cardIds: [card.id] });
+    const beads = pages[0]!.fields.filter(({ height }) => height < 9.1);
+    expect(beads.length).to.equal(5);
+    expect(new Set(beads.map(({ x }) => x.toFixed(2))), 'one column').to.have.property('size', 1);
+    const long = foreignCard('a flood of it', [5, 4, 3], { ml: 450, note: 'long words '.repeat(160) });
+    const { fileId } = await sendCards(bench, [long]);
+    await change(bench, { do: 'bringing.add', id: newId(), fileId });
+    const flood = await print({ sheet: 'cards', paper: 'A6', cardIds: [long.id] });
+    expect(flood.pages.length).to.be.above(1);
+    for (const { text } of flood.pages.slice(1)) expect(text).to.contain('a flood of it, continued');
+  });
+
+  it('have letters of Han and kana, and say so where a name has others', async () => {
+    const named = [foreignCard('藍色の空 蓝', [2, 1, 1]), foreignCard('하늘 sky', [1, 1, 1])];
+    const { fileId } = await sendCards(bench, named);
+    await change(bench, { do: 'bringing.add', id: newId(), fileId });
+    const { pages, fonts } = await print({ sheet: 'cards', paper: 'A6', cardIds: named.map(({ id }) => id) });
+    expect(pages[0]!.text).to.contain('藍色の空').and.to.contain('蓝').and.not.contain('write them in');
+    expect(pages[1]!.text).to.contain('sky').and.contain('write them in');
+    expect(fonts.some(({ name, embedded }) => embedded && /Noto/.test(name))).to.equal(true);
+  });
+
+  it('tell the makers of two tubes of one name', async () => {
+    const [generic, twin] = [idOf(bench, 'viridian'), newId()];
+    // Of another maker, as a studio of before may hold it.
+    await bench.running.studio.change((db) =>
+      db.query(
+        'INSERT INTO "tube" ("id", "name", "pigment", "maker", "nozzleMm", "stateId", "createdAt") SELECT ?, "name", "pigment", ?, "nozzleMm", "stateId", "createdAt" FROM "tube" WHERE "id" = ?',
+        [twin, 'Kiln Lane', generic],
+      ),
+    );
+    const painting = await aPainting(bench);
+    for (const tube of [generic, twin])
+      await change(bench, {
+        do: 'pile.add',
+        id: newId(),
+        paintingId: painting.id,
+        name: 'a green',
+        plan: {
+          form: 1,
+          heaps: [
+            {
+              ingredients: [
+                { tube, parts: 1 },
+                { tube: idOf(bench, 'titanium-white'), parts: 3 },
+              ],
+            },
+          ],
+        },
+        ml: 4,
+      } as never);
+    const { pages } = await print({ sheet: 'painting-kit', paper: 'A4', paintingId: painting.id });
+    expect(pages[0]!.text).to.contain('Viridian (generic)').and.contain('Viridian (Kiln Lane)');
+  });
+
   it('lay a set in a row, and say what to take along', async () => {
-    const ids = await cardIds();
+    const ids = three;
     const setId = newId();
     await change(bench, { do: 'set.add', id: setId, name: 'Three reeds', kind: 'string', cardIds: ids });
     const row = await print({ sheet: 'row', paper: 'A4', setId });

@@ -5,7 +5,8 @@ import type { Kept } from './kept.ts';
 
 /** One pile out of doors: its steps to tick, how it came out, a note. */
 const kept = defineModel<Kept>({ required: true });
-const props = defineProps<{ pile: OutingPile }>();
+const props = defineProps<{ pile: OutingPile; open: boolean }>();
+const emit = defineEmits<{ toggle: [] }>();
 const css = (lab: Lab): string => show(lab).css;
 const seen = computed(() => kept.value.look?.lab ?? props.pile.lab);
 const isMixed = computed(() => props.pile.isMixed || kept.value.mixedAt !== undefined);
@@ -44,36 +45,39 @@ const asItShould = (): void =>
 </script>
 
 <template>
-  <article :class="{ done: isMixed }">
-    <div class="chips">
-      <span v-if="pile.target" :style="{ background: css(pile.target) }" />
-      <span :style="{ background: css(seen) }" />
-    </div>
-    <h2>
-      <b>{{ pile.value }}</b> {{ pile.name }}
-    </h2>
-    <p class="note">
-      {{ pile.words }}<template v-if="pile.note">. {{ pile.note }}</template>
-    </p>
-    <template v-if="!pile.isMixed">
-      <template v-for="(heap, i) in heaps" :key="i">
-        <p v-if="heaps.length > 1" class="first">{{ heap.says }}</p>
-        <label v-for="step in heap.steps" :key="step.at" class="step">
-          <input type="checkbox" :checked="kept.ticked.includes(step.at)" @change="tick(step.at)" />
-          <b>{{ step.parts }}</b> <span>{{ step.name }}</span> <span class="note">{{ step.says }}</span>
-          <span class="bead" :style="{ width: `min(100%, ${step.mm}mm)`, background: css(step.lab) }" />
-        </label>
+  <article :class="{ done: isMixed, open }">
+    <button type="button" class="head" :aria-expanded="open" @click="emit('toggle')">
+      <span class="around chips">
+        <span v-if="pile.target" :style="{ background: css(pile.target) }" />
+        <span :style="{ background: css(seen) }" />
+      </span>
+      <b class="value">{{ pile.value }}</b>
+      <span class="name">{{ pile.name }}<small v-if="isMixed"> mixed</small></span>
+    </button>
+    <template v-if="open">
+      <p>
+        {{ pile.words }}<template v-if="pile.note">. {{ pile.note }}</template>
+      </p>
+      <template v-if="!pile.isMixed">
+        <template v-for="(heap, i) in heaps" :key="i">
+          <p v-if="heaps.length > 1" class="first">{{ heap.says }}</p>
+          <label v-for="step in heap.steps" :key="step.at" class="step">
+            <input type="checkbox" :checked="kept.ticked.includes(step.at)" @change="tick(step.at)" />
+            <b>{{ step.parts }}</b> <span>{{ step.name }}</span> <span>{{ step.says }}</span>
+            <span class="around lies"><span class="bead" :style="{ width: `min(100%, ${step.mm}mm)`, background: css(step.lab) }" /></span>
+          </label>
+        </template>
       </template>
+      <template v-if="isMixed">
+        <p class="first">How it looks</p>
+        <div class="keys">
+          <button type="button" @click="asItShould">as it should</button>
+          <button v-for="[word, by, way] in words" :key="word" type="button" @click="say(word, by, way)">{{ word }}</button>
+          <button v-if="kept.look" type="button" @click="kept.look = undefined">take it back</button>
+        </div>
+        <p v-if="kept.look">{{ kept.look.said }}</p>
+      </template>
+      <textarea v-model="kept.note" rows="2" maxlength="2000" :aria-label="`A note on ${pile.name}`" placeholder="A note" />
     </template>
-    <template v-if="isMixed">
-      <p class="first">How it looks</p>
-      <div class="keys">
-        <button type="button" @click="asItShould">as it should</button>
-        <button v-for="[word, by, way] in words" :key="word" type="button" @click="say(word, by, way)">{{ word }}</button>
-        <button v-if="kept.look" type="button" @click="kept.look = undefined">take it back</button>
-      </div>
-      <p v-if="kept.look" class="note">{{ kept.look.said }}</p>
-    </template>
-    <textarea v-model="kept.note" rows="2" maxlength="2000" :aria-label="`A note on ${pile.name}`" placeholder="A note" />
   </article>
 </template>

@@ -3,10 +3,13 @@ import { leavesOf } from '../mixing/open.ts';
 import { reflectance } from '../paint/mix.ts';
 import { paintOfCard, readCard, type Card } from './card.ts';
 
+/** What a spreadsheet may take for a formula: its signs, wide ones too, after whatever leaves no mark. */
+const FORMULA = /^(?:[\s\p{Cf}\p{Cc}\p{M}\u115f\u1160\u3164\uffa0]*[=+\-@＝＋－＠﹦﹢﹣﹫]|[\t\r])/u;
+
 /** A cell of a table: quoted where it must be, and never taken for a formula. */
 function cell(value: string | number): string {
   if (typeof value === 'number') return String(value);
-  const text = /^[=+\-@\t\r]/.test(value) ? `'${value}` : value;
+  const text = FORMULA.test(value) ? `'${value}` : value;
   return /[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text;
 }
 
@@ -71,13 +74,13 @@ export function cardsToCsv(cards: readonly Card[]): string {
 
 const quoted = (text: string): string => `"${text.replaceAll('"', "'").replaceAll(/[\r\n\t]/g, ' ')}"`;
 
-/** Reflectance of what cards make, thick and by their own tubes, as a CGATS.17 file (ISO 28178): 380–730 nm by 10. */
+/** Reflectance of what cards make, thick and by their own tubes, as a CGATS.17 file (ISO 28178): 380–730 nm by 10, in per cent. */
 export function cardsToCgats(cards: readonly Card[]): string {
   const bands = Array.from({ length: BANDS }, (_, i) => bandNm(i));
   const fields = ['SAMPLE_ID', 'SAMPLE_NAME', ...bands.map((nm) => `SPEC_${nm}`)];
   const rows = cards.map((card, at) => {
     const seen = reflectance(paintOfCard(card));
-    return [String(at + 1), quoted(card.name), ...Array.from(seen, (r) => r.toFixed(6))].join('\t');
+    return [String(at + 1), quoted(card.name), ...Array.from(seen, (r) => (100 * r).toFixed(4))].join('\t');
   });
   return [
     'CGATS.17',
@@ -90,7 +93,7 @@ export function cardsToCgats(cards: readonly Card[]): string {
     'KEYWORD\t"SPECTRAL_END_NM"',
     `SPECTRAL_END_NM\t"${bands.at(-1)!.toFixed(6)}"`,
     'KEYWORD\t"SPECTRAL_NORM"',
-    'SPECTRAL_NORM\t"1.000000"',
+    'SPECTRAL_NORM\t"100.000000"',
     '',
     `NUMBER_OF_FIELDS\t${fields.length}`,
     'BEGIN_DATA_FORMAT',

@@ -2,8 +2,10 @@ import type { PaperSize } from '@dusk/wire';
 import { Paper, type Type } from './paper.ts';
 
 export const TITLE: Type = { size: 17, weight: 'bold' };
-export const VALUE: Type = { size: 26, weight: 'bold' };
-export const HEAD: Type = { size: 12, weight: 'bold' };
+export const VALUE: Type = { size: 30, weight: 'bold' };
+/** Parts, read while the tube is squeezed. */
+export const PARTS: Type = { size: 15, weight: 'bold' };
+export const HEAD: Type = { size: 13.5, weight: 'bold' };
 export const BODY: Type = { size: 10.5 };
 export const STRONG: Type = { size: 10.5, weight: 'bold' };
 export const SMALL: Type = { size: 8.5 };
@@ -15,8 +17,24 @@ const EDGE_MM = 7;
 /** What the check line takes of the width. */
 const CHECK_STRIP_MM = 9;
 
-/** Below this share of a page nothing new begins. */
-const DEEP = 0.62;
+/** Sizes that are tried so that what belongs together stands on one page: the largest that does. */
+export interface Fit {
+  /** Of all type. */
+  readonly scale: number;
+  /** How high a bead is drawn at most, mm. */
+  readonly beadMm: number;
+  /** Side of a colour, mm. */
+  readonly sideMm: number;
+  /** Whether what is not read at the easel is left out. */
+  readonly brief: boolean;
+}
+const fit = (scale: number, beadMm: number, sideMm: number, brief = false): Fit => ({ scale, beadMm, sideMm, brief });
+/** From the largest to the smallest, by paper: one mixture alone on it, and many. */
+export const FITS: Readonly<Record<'alone' | 'many' | 'small', readonly Fit[]>> = {
+  alone: [fit(1.9, 9, 44), fit(1.6, 9, 36), fit(1.35, 9, 30), fit(1.15, 9, 24), fit(1, 8, 20), fit(0.9, 6, 16)],
+  many: [fit(1.25, 9, 20), fit(1.12, 7, 17), fit(1, 5.5, 14), fit(0.92, 4.5, 12), fit(0.92, 4.5, 12, true)],
+  small: [fit(1, 5, 13), fit(0.92, 4.5, 12), fit(0.85, 4, 10), fit(0.85, 4, 10, true), fit(0.78, 3.5, 9, true)],
+};
 
 /** Lets whoever else asks the server be answered: between two mixtures of a long sheet. */
 export const othersTurn = (): Promise<void> => new Promise((turn) => setImmediate(turn));
@@ -28,16 +46,64 @@ export class Flow {
   /** Width that can be drawn on, mm: the check line stands beside it. */
   readonly room: number;
   y = 0;
+  /** What is being drawn: a page that it goes on to begins with its name. */
+  of = '';
+  fit: Fit;
   private page = 0;
 
   /** @param title stands on every page after the first, small */
   constructor(
     size: PaperSize,
     private readonly title: string,
+    profile: Buffer,
   ) {
-    this.paper = new Paper(size, title);
+    this.paper = new Paper(size, title, profile);
+    this.fit = FITS[size === 'A6' ? 'small' : 'many'][0]!;
+    this.paper.scale = this.fit.scale;
     this.room = this.paper.widthMm - 2 * EDGE_MM - CHECK_STRIP_MM;
     this.turn();
+  }
+
+  /** Whether nothing stands on this page yet. */
+  get isFresh(): boolean {
+    return this.y <= EDGE_MM + 12;
+  }
+
+  /** Draws nothing and tells how many pages it would go on to, and how far down it would end. */
+  async trial(draw: () => Promise<void> | void): Promise<{ readonly pages: number; readonly y: number }> {
+    const { y, page, of } = this;
+    const { isTrial } = this.paper;
+    this.paper.isTrial = true;
+    try {
+      await draw();
+      return { pages: this.page - page, y: this.y };
+    } finally {
+      this.paper.isTrial = isTrial;
+      Object.assign(this, { y, page, of });
+    }
+  }
+
+  /** Draws at the largest size at which all stands on this page; at the smallest where none does. */
+  async fitted(fits: readonly Fit[], draw: () => Promise<void> | void): Promise<void> {
+    let chosen = fits.at(-1)!;
+    for (const one of fits) {
+      this.take(one);
+      if ((await this.trial(draw)).pages > 0) continue;
+      chosen = one;
+      break;
+    }
+    this.take(chosen);
+    await draw();
+  }
+  take(one: Fit): void {
+    this.fit = one;
+    this.paper.scale = one.scale;
+  }
+
+  /** Draws what belongs together on one page: on the next where this one has no room for it. */
+  async together(draw: () => Promise<void> | void): Promise<void> {
+    if (!this.isFresh && (await this.trial(draw)).pages > 0) this.turn();
+    await draw();
   }
 
   private get bottom(): number {
@@ -51,10 +117,15 @@ export class Flow {
     this.checkLine();
     const foot = 'Print at its true size (100 %). The line at the right is 100 mm long: lay a ruler along it.';
     const y = this.paper.heightMm - EDGE_MM - this.paper.lineMm(SMALL);
-    this.paper.line(foot, this.left, y, { ...SMALL, size: Math.min(8.5, (8.5 * this.room) / this.paper.widthOf(foot, SMALL)), ink: QUIET });
+    const fits = Math.min(SMALL.size, (SMALL.size * this.room) / this.paper.widthOf(foot, SMALL));
+    this.paper.line(foot, this.left, y, { ...SMALL, size: fits, ink: QUIET });
     if (this.page > 1) {
       this.paper.line(`${this.title}, ${this.page}`, this.left, this.y, SMALL);
       this.y += this.paper.lineMm(SMALL) + 2;
+      if (this.of !== '') {
+        this.paper.line(`${this.of}, continued`, this.left, this.y, HEAD);
+        this.y += this.paper.lineMm(HEAD) + 1;
+      }
     }
   }
 
@@ -71,7 +142,7 @@ export class Flow {
 
   /** Sees that so much has room on this page. */
   need(heightMm: number): void {
-    if (this.y + heightMm > this.bottom && this.y > EDGE_MM + 12) this.turn();
+    if (this.y + heightMm > this.bottom && !this.isFresh) this.turn();
   }
 
   /** Writes text in lines, from page to page where it is long. */
@@ -84,12 +155,11 @@ export class Flow {
     }
   }
 
-  /** A line between two that share a page; where the next would have little room it begins another. */
+  /** A line between two that share a page. */
   divide(): void {
-    this.gap(5);
-    if (this.y > this.bottom * DEEP) return this.turn();
+    this.gap(3);
     this.paper.rule(this.left, this.y, this.left + this.room, this.y, 0.4);
-    this.gap(4);
+    this.gap(3);
   }
 
   gap(mm: number): void {

@@ -5,6 +5,7 @@ import {
   isTube,
   KNIFE_BORE_MM,
   layPalette,
+  leavesOf,
   masstoneOf,
   mixtureOfRecipe,
   mlText,
@@ -12,6 +13,8 @@ import {
   pilesIn,
   rederive,
   stepsOf,
+  type Card,
+  type CardTube,
   type Handling,
   type Lab,
   type Leaf,
@@ -40,13 +43,25 @@ export async function sayingOf(db: EntityManager): Promise<Saying> {
   return { scale: valueScale, warmBlue };
 }
 
+/** What a card's tube is called: with its maker where another tube of the same name is taken from too. */
+async function makersOf(db: EntityManager, cards: readonly Card[]): Promise<(tube: CardTube) => string> {
+  const idOf = (tube: CardTube): string => (tube as CardTube & { readonly tubeId?: string }).tubeId ?? '';
+  const ids = new Map<string, Set<string>>();
+  for (const tube of cards.flatMap((card) => card.tubes)) ids.set(tube.name, (ids.get(tube.name) ?? new Set()).add(idOf(tube)));
+  const doubled = [...ids.values()].filter((own) => own.size > 1).flatMap((own) => [...own]);
+  const makers = new Map((await db.findBy(Tube, { id: In(doubled) })).map(({ id, maker }) => [id, maker || 'generic']));
+  return (tube) => (ids.get(tube.name)!.size > 1 ? `${tube.name} (${makers.get(idOf(tube)) ?? 'another’s'})` : tube.name);
+}
+
 /** The cards that are wanted: those that are named, or those of a set in its order. */
 export async function cardMixtures(db: EntityManager, { cardIds, setId, ml }: SheetWanted): Promise<SheetMixture[]> {
   const ids =
     cardIds ?? (await db.find(CardPlace, { where: { setId: setId ?? '' }, order: { position: 'ASC' } })).map(({ cardId }) => cardId);
   const cards = await cardsInOrder(db, ids);
   if (cards.length === 0) throw unfit('No cards', 'cardIds', 'None of these cards is there any more; nothing was printed.');
-  return cards.map((card) => ofCard(cardOf(card), ml));
+  const read = cards.map(cardOf);
+  const makers = await makersOf(db, read);
+  return read.map((card) => ofCard({ ...card, tubes: card.tubes.map((tube) => ({ ...tube, name: makers(tube) })) }, ml));
 }
 
 /** A palette by its tubes, in the order they are laid out. */
@@ -95,7 +110,15 @@ export async function pilesFound(
     (pile) => (lookOf(pile) ?? labOfDto(pile.predicted.lab))[0],
   );
   const tubes = new Map((await db.find(Tube)).map((tube) => [tube.id, tube]));
-  const nameOf = (leaf: Leaf): string => (isTube(leaf) ? tubes.get(leaf.tube)?.name : byId.get(leaf.pile)?.name) ?? 'another pile';
+  // Two tubes of one name that are both taken from tell who made them.
+  const taken = new Set(all.flatMap(({ plan }) => leavesOf(plan).flatMap(({ source }) => (isTube(source) ? source.tube : []))));
+  const named = new Map<string, number>();
+  for (const id of taken) named.set(tubes.get(id)?.name ?? '', (named.get(tubes.get(id)?.name ?? '') ?? 0) + 1);
+  const tubeName = (id: string): string | undefined => {
+    const tube = tubes.get(id);
+    return tube && (named.get(tube.name) ?? 0) > 1 ? `${tube.name} (${tube.maker || 'generic'})` : tube?.name;
+  };
+  const nameOf = (leaf: Leaf): string => (isTube(leaf) ? tubeName(leaf.tube) : byId.get(leaf.pile)?.name) ?? 'another pile';
   const handlingOf = (leaf: Leaf): Handling => {
     const tube = isTube(leaf) ? tubes.get(leaf.tube) : undefined;
     return { density: tube ? CATALOGUE.get(tube.pigment)!.density : 1.5, nozzleMm: tube?.nozzleMm ?? KNIFE_BORE_MM };

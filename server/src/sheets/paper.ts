@@ -3,6 +3,7 @@ import { createRequire } from 'node:module';
 import type { PaperSize } from '@dusk/wire';
 import { create, type Font } from 'fontkit';
 import PDFDocument from 'pdfkit';
+import sharp from 'sharp';
 import { unpacked } from './sfnt.ts';
 
 /** Points in a millimetre. */
@@ -14,9 +15,13 @@ export const PAPERS: Readonly<Record<PaperSize, readonly [widthMm: number, heigh
 };
 
 const require = createRequire(import.meta.url);
-/** The letters of the face lie in files by script: the first that has a letter draws it. */
-const SCRIPTS = ['latin', 'latin-ext', 'greek', 'cyrillic', 'cyrillic-ext', 'greek-ext', 'vietnamese'] as const;
+/** The letters of the face lie in files by script, and those of Han and kana in another face: the first that has a letter draws it. */
+const SCRIPTS = ['latin', 'latin-ext', 'greek', 'cyrillic', 'cyrillic-ext', 'greek-ext', 'vietnamese', 'han'] as const;
 type Script = (typeof SCRIPTS)[number];
+const fileOf = (script: Script): string =>
+  script === 'han'
+    ? '@fontsource/noto-sans-sc/files/noto-sans-sc-chinese-simplified'
+    : `@fontsource/alegreya-sans/files/alegreya-sans-${script}`;
 const WEIGHTS = { plain: 400, bold: 700 } as const;
 export type Weight = keyof typeof WEIGHTS;
 
@@ -29,9 +34,7 @@ function faceOf(script: Script, weight: Weight): Face {
   const name = `${script} ${weight}`;
   const known = faces.get(name);
   if (known) return known;
-  const bytes = unpacked(
-    readFileSync(require.resolve(`@fontsource/alegreya-sans/files/alegreya-sans-${script}-${WEIGHTS[weight]}-normal.woff`)),
-  );
+  const bytes = unpacked(readFileSync(require.resolve(`${fileOf(script)}-${WEIGHTS[weight]}-normal.woff`)));
   const font = create(bytes) as Font;
   const face = { bytes, has: (point: number) => font.hasGlyphForCodePoint(point) };
   faces.set(name, face);
@@ -42,6 +45,20 @@ const scriptOf = (letter: string, weight: Weight): Script | undefined =>
 
 /** What stands for a letter that no file of the face has. */
 const UNKNOWN = '?';
+/** What leaves no mark is no letter that is missing. */
+const NO_MARK = /[\s\p{Cf}\p{Cc}\p{M}]/u;
+/** Whether some letters of a text cannot be printed: that is to be said. */
+export const lacksLetters = (text: string): boolean =>
+  [...text].some((letter) => !NO_MARK.test(letter) && scriptOf(letter, 'plain') === undefined);
+
+/** Colours on paper are those of sRGB, and say so. */
+let sRgb: Promise<Buffer> | undefined;
+export const sRgbProfile = (): Promise<Buffer> =>
+  (sRgb ??= sharp({ create: { width: 1, height: 1, channels: 3, background: '#000' } })
+    .withIccProfile('srgb')
+    .png()
+    .toBuffer()
+    .then(async (png) => (await sharp(png).metadata()).icc!));
 
 export interface Type {
   /** Points. */
@@ -61,10 +78,17 @@ export class Paper {
   readonly widthMm: number;
   readonly heightMm: number;
   private readonly registered = new Set<string>();
+  /** What every size of type is multiplied with: large paper is read from further off. */
+  scale = 1;
+  /** While it is only tried how much room something takes, nothing is drawn. */
+  isTrial = false;
+  private readonly space: PDFKit.PDFKitReference;
 
+  /** @param profile of the space that colours are given in */
   constructor(
     readonly size: PaperSize,
     title: string,
+    profile: Buffer,
   ) {
     [this.widthMm, this.heightMm] = PAPERS[size];
     this.pdf = new PDFDocument({
@@ -79,10 +103,18 @@ export class Paper {
       PrintScaling: 'None',
       DisplayDocTitle: true,
     });
+    const icc = this.pdf.ref({ N: 3, Alternate: 'DeviceRGB' });
+    icc.end(profile);
+    this.space = this.pdf.ref(['ICCBased', icc] as unknown as Record<string, unknown>);
+    this.space.end('');
   }
 
   turn(): void {
+    if (this.isTrial) return;
     this.pdf.addPage();
+    // Colours without a space of their own are of this one (ISO 32000, 8.6.5.6).
+    const { resources } = this.pdf.page as unknown as { resources: { data: Record<string, unknown> } };
+    resources.data['ColorSpace'] = { ...(resources.data['ColorSpace'] as object), DefaultRGB: this.space };
   }
 
   private face(script: Script, weight: Weight): void {
@@ -124,7 +156,7 @@ export class Paper {
 
   /** How wide a line is, mm. */
   widthOf(text: string, { size, weight = 'plain' }: Type): number {
-    return this.runs(text, weight).reduce((sum, run) => sum + this.widthOfRun(run.text, run.script, weight, size), 0) / MM;
+    return this.runs(text, weight).reduce((sum, run) => sum + this.widthOfRun(run.text, run.script, weight, size * this.scale), 0) / MM;
   }
 
   /** Text in lines no wider than so many mm; a word that is longer is broken. */
@@ -157,11 +189,13 @@ export class Paper {
   }
 
   /** How high lines are, mm. */
-  lineMm = ({ size }: Type): number => (size * LINE) / MM;
+  lineMm = ({ size }: Type): number => (size * this.scale * LINE) / MM;
 
   /** Draws one line, its upper left corner at (x, y). */
   line(text: string, x: number, y: number, type: Type): void {
-    const { size, weight = 'plain', ink = '#1d1a18' } = type;
+    if (this.isTrial) return;
+    const { weight = 'plain', ink = '#1d1a18' } = type;
+    const size = type.size * this.scale;
     let at = x;
     for (const run of this.runs(text, weight)) {
       this.face(run.script, weight);
@@ -190,11 +224,13 @@ export class Paper {
 
   /** A field of one colour: nothing around it. */
   field(x: number, y: number, width: number, height: number, colour: string): void {
+    if (this.isTrial) return;
     this.pdf.rect(x * MM, y * MM, width * MM, height * MM).fill(colour);
   }
 
   /** A hair around a field, so that a pale one is seen on white paper: half of it lies within. */
   edge(x: number, y: number, width: number, height: number): void {
+    if (this.isTrial) return;
     this.pdf
       .lineWidth(0.2)
       .strokeColor('#777777')
@@ -204,6 +240,7 @@ export class Paper {
 
   /** An outline where paint is to go. */
   square(x: number, y: number, width: number, height: number): void {
+    if (this.isTrial) return;
     this.pdf
       .lineWidth(0.5)
       .dash(2, { space: 2 })
@@ -214,6 +251,7 @@ export class Paper {
   }
 
   rule(x1: number, y1: number, x2: number, y2: number, points = 0.5, ink = '#777777'): void {
+    if (this.isTrial) return;
     this.pdf
       .lineWidth(points)
       .strokeColor(ink)
@@ -223,6 +261,7 @@ export class Paper {
   }
 
   picture(bytes: Buffer, x: number, y: number, width: number, height: number): void {
+    if (this.isTrial) return;
     this.pdf.image(bytes, x * MM, y * MM, { fit: [width * MM, height * MM] });
   }
 

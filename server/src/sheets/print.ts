@@ -4,12 +4,13 @@ import type { EntityManager } from 'typeorm';
 import { CardSet } from '../entities/index.ts';
 import { drawChart } from './chart.ts';
 import { inWords, RAGS, valueOn } from './contents.ts';
-import { SMALL, Flow } from './flow.ts';
+import { FITS, Flow, SMALL } from './flow.ts';
 import { cardMixtures, chartTubes, lessonPiles, picturesFor, pilesFound, sayingOf, tubesOfPalette } from './gather.ts';
 import { drawKit } from './kit.ts';
 import { drawLesson } from './lesson.ts';
 import { othersTurn } from './flow.ts';
 import { drawList, drawMixture, drawStrip, drawTitle } from './mixtures.ts';
+import { sRgbProfile } from './paper.ts';
 import { madeSmall } from './pictures.ts';
 
 /** A sheet as it is sent: what it is called, and its bytes. */
@@ -24,7 +25,7 @@ type Draw = () => Promise<Printed>;
 const drawing =
   (wanted: SheetWanted, title: string, draw: (flow: Flow) => Promise<void> | void): Draw =>
   async () => {
-    const flow = new Flow(wanted.paper, title);
+    const flow = new Flow(wanted.paper, title, await sRgbProfile());
     await draw(flow);
     return { name: title, bytes: await flow.bytes() };
   };
@@ -42,11 +43,14 @@ const SHEETS: { readonly [S in SheetKind]: (db: EntityManager, wanted: SheetWant
   cards: async (db, wanted) => {
     const [saying, cards] = [await sayingOf(db), await cardMixtures(db, wanted)];
     return drawing(wanted, cards.length === 1 ? cards[0]!.name : `${cards.length} cards`, async (flow) => {
+      const isSmall = wanted.paper === 'A6';
       for (const [i, card] of cards.entries()) {
-        // Small paper is one card; larger holds as many as there is room for.
-        if (i > 0 && wanted.paper === 'A6') flow.turn();
+        const draw = (): void => drawMixture(flow, card, saying);
+        // Small paper is one card, as a card alone is; larger holds as many as have room, each whole.
+        if (i > 0 && isSmall) flow.turn();
         else if (i > 0) flow.divide();
-        drawMixture(flow, card, saying);
+        if (isSmall || cards.length === 1) await flow.fitted(FITS[isSmall ? 'small' : 'alone'], draw);
+        else await flow.together(draw);
         await othersTurn();
       }
     });
@@ -97,13 +101,16 @@ const SHEETS: { readonly [S in SheetKind]: (db: EntityManager, wanted: SheetWant
     const planned = wanted.pileIds ? piles : piles.filter(({ pile }) => pile.stages.length === 0);
     const shown = planned.length > 0 ? planned : piles;
     return drawing(wanted, `${title}, in the order of mixing`, async (flow) => {
-      drawTitle(flow, title, [`${shown.length} ${shown.length === 1 ? 'pile' : 'piles'} in the order to mix them`]);
-      await drawList(
-        flow,
-        shown.map(({ mixture }) => mixture),
-        saying,
-      );
-      flow.text(RAGS, SMALL);
+      // A day's work on one page, where it can be.
+      await flow.fitted(FITS[wanted.paper === 'A6' ? 'small' : 'many'], async () => {
+        drawTitle(flow, title, [`${shown.length} ${shown.length === 1 ? 'pile' : 'piles'} in the order to mix them`]);
+        await drawList(
+          flow,
+          shown.map(({ mixture }) => mixture),
+          saying,
+        );
+        flow.text(RAGS, SMALL);
+      });
     });
   },
   'painting-kit': async (db, wanted) => {

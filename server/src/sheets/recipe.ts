@@ -1,5 +1,5 @@
 import { heapTitle, mlText, mmText, partsText, show, type HeapSteps, type Step } from '@dusk/core';
-import { BODY, STRONG, type Flow } from './flow.ts';
+import { BODY, PARTS, STRONG, type Flow } from './flow.ts';
 
 /** Rows of a bead that are drawn before it is told by how many times it is laid. */
 const MOST_ROWS = 5;
@@ -26,63 +26,81 @@ const WRITTEN: Readonly<Record<string, string>> = { '⅛': '1/8', '⅙': '1/6', 
 export const partsOnPaper = (parts: number): string =>
   partsText(parts).replace(/[⅛⅙⅓⅔]/u, (sign, at: number) => (at > 0 ? ' ' : '') + WRITTEN[sign]!);
 
-/** Beads are drawn as wide as their mouth, on small paper narrower: their length is the measure. */
-const WIDEST_MM = { A4: 9, Letter: 9, A6: 5 } as const;
 /** A number stays with its unit. */
 const held = (text: string): string => text.replace(/(\d) (mm|ml)/g, '$1\u00a0$2');
-const PARTS_MM = 13;
+/** What parts take at the left of every step, as they are read; more where they are long. */
+const PARTS_MM = 11;
+/** Words beside their beads have at least this room, and stand in few lines. */
+const LEAST_WORDS_MM = 30;
+const MOST_LINES = 1.6;
+const GAP_MM = 2.5;
 
-/** Beads up to this share of the width have their words beside them. */
-const BESIDE = 0.45;
-
-function drawBead(flow: Flow, step: Step, row: number, high: number): void {
-  const { paper, left } = flow;
-  paper.field(left, flow.y, row, high, show(step.paint).css);
-  // A pale bead on white paper is told by its edge.
-  paper.edge(left, flow.y, row, high);
+/** Where a recipe's columns stand, mm from the left: the same for all its heaps, so that numbers and beads are under one another. */
+interface Columns {
+  readonly beads: number;
+  /** Beside the longest bead; nothing where words stand above theirs. */
+  readonly words: number | undefined;
 }
 
-function drawStep(flow: Flow, step: Step, beside: number | undefined): void {
-  const { paper, left, room } = flow;
-  const { rows, times } = beadRows(step.beadMm, room);
-  const high = Math.min(step.nozzleMm, WIDEST_MM[paper.size]);
-  const caution = step.caution === 'none' ? '' : ` · ${step.caution}`;
+function columnsOf(flow: Flow, heaps: readonly HeapSteps[]): Columns {
+  const steps = heaps.flatMap((heap) => heap.steps);
+  const { paper, room } = flow;
+  const beads = Math.max(PARTS_MM * paper.scale, ...steps.map(({ parts }) => paper.widthOf(partsOnPaper(parts), PARTS) + GAP_MM));
+  const longest = Math.max(...steps.map(({ beadMm }) => beadMm));
+  const words = beads + longest + GAP_MM;
+  const left = room - words;
+  const fits = left >= LEAST_WORDS_MM && steps.every((step) => paper.widthOf(wordsOf(step, ''), BODY) <= MOST_LINES * left);
+  return { beads, words: fits ? words : undefined };
+}
+
+/** `Cadmium red · cadmium, 12 mm (0.3 ml)`. @param told what is said of a bead that is cut into rows */
+function wordsOf({ name, caution, beadMm, ml }: Step, told: string): string {
+  return held(`${name}${caution === 'none' ? '' : ` · ${caution}`}, ${mmText(beadMm)}${told} (${mlText(ml)})`);
+}
+
+function drawBead(flow: Flow, step: Step, x: number, row: number, high: number): void {
+  const { paper } = flow;
+  paper.field(x, flow.y, row, high, show(step.paint).css);
+  // A pale bead on white paper is told by its edge.
+  paper.edge(x, flow.y, row, high);
+}
+
+function drawStep(flow: Flow, step: Step, columns: Columns): void {
+  const { paper, left, room, fit } = flow;
+  const x = left + columns.beads;
+  const { rows, times } = beadRows(step.beadMm, room - columns.beads);
+  const high = Math.min(step.nozzleMm, fit.beadMm);
   const told = times > 1 ? `, ${times} times the long row and the short one once` : rows.length > 1 ? ', row by row' : '';
-  const words = held(`${step.name}${caution}, ${mmText(step.beadMm)}${told} (${mlText(step.ml)})`);
+  const words = wordsOf(step, told);
   const parts = partsOnPaper(step.parts);
-  if (beside !== undefined) {
-    const x = left + beside + 2.5;
-    const x2 = x + Math.max(PARTS_MM - 4, paper.widthOf(parts, STRONG) + 2);
-    const tall = Math.max(high, paper.heightOf(words, left + room - x2, BODY));
-    flow.need(tall + 1);
-    const top = flow.y;
-    drawBead(flow, step, rows[0]!, high);
-    paper.line(parts, x, top, STRONG);
-    paper.text(words, x2, top, left + room - x2, BODY);
-    flow.gap(tall + 1);
+  const wordsAt = columns.words === undefined ? x : left + columns.words;
+  const wide = left + room - wordsAt;
+  const tall = Math.max(paper.lineMm(PARTS), paper.heightOf(words, wide, BODY));
+  const below = columns.words === undefined ? rows.length * (high + 1) : 0;
+  flow.need(Math.max(tall, columns.words === undefined ? 0 : high) + below + 0.6);
+  const top = flow.y;
+  paper.line(parts, x - GAP_MM - paper.widthOf(parts, PARTS), top, PARTS);
+  paper.text(words, wordsAt, top + (paper.lineMm(PARTS) - paper.lineMm(BODY)) / 2, wide, BODY);
+  if (columns.words !== undefined) {
+    drawBead(flow, step, x, rows[0]!, high);
+    flow.gap(Math.max(tall, high) + 0.6);
     return;
   }
-  flow.need(paper.lineMm(BODY) + rows.length * (high + 1) + 1);
-  paper.line(parts, left, flow.y, STRONG);
-  flow.text(words, BODY, left + PARTS_MM);
-  flow.gap(0.5);
+  flow.gap(tall + 0.4);
   for (const row of rows) {
-    drawBead(flow, step, row, high);
+    drawBead(flow, step, x, row, high);
     flow.gap(high + 1);
   }
-  flow.gap(0.5);
 }
 
 /** A recipe as beads to squeeze along: heap by heap, let-downs first, each in mixing order. */
 export function drawRecipe(flow: Flow, heaps: readonly HeapSteps[]): void {
+  const columns = columnsOf(flow, heaps);
   heaps.forEach((heap, at) => {
     const last = at === heaps.length - 1;
-    flow.need(24);
     const more = heap.batch > 1.05 ? ', more than is needed' : '';
     if (heaps.length > 1) flow.text(held(`${heapTitle(heaps, at)}${last ? '' : more}:`), STRONG);
-    const short = heap.steps.map(({ beadMm }) => beadMm).filter((mm) => mm <= BESIDE * flow.room);
-    const longest = Math.max(...short);
-    for (const step of heap.steps) drawStep(flow, step, step.beadMm <= BESIDE * flow.room ? longest : undefined);
-    if (!last) flow.gap(1.5);
+    for (const step of heap.steps) drawStep(flow, step, columns);
+    if (!last) flow.gap(1);
   });
 }

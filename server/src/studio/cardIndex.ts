@@ -1,4 +1,4 @@
-import { readCard, temperature, type Card as CoreCard } from '@dusk/core';
+import { folded, readCard, temperature, type Card as CoreCard } from '@dusk/core';
 import { In, type EntityManager } from 'typeorm';
 import { CardFound, type Card } from '../entities/index.ts';
 import { cardOf, cardsById } from './cards.ts';
@@ -126,7 +126,7 @@ export class CardIndex {
     if (at >= this.room) this.grow();
     this.places.set(row.cardId, at);
     for (const name of NUMBERS) this.columns.numbers[name][at] = row[name];
-    for (const name of TEXTS) this.texts[name][at] = name === 'cardId' || name === 'words' ? row[name] : this.kept(row[name]);
+    for (const name of TEXTS) this.texts[name][at] = name === 'words' ? folded(row.words) : name === 'cardId' ? row[name] : this.kept(row[name]);
     this.columns.away[at] = Number(row.away);
     let list = this.listAt.get(row.pigments);
     if (list === undefined) {

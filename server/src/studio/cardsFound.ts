@@ -1,4 +1,4 @@
-import { deltaE00, type Lab } from '@dusk/core';
+import { deltaE00From, folded, type Lab } from '@dusk/core';
 import { labOfDto, MOST_FOUND, type CardQuery, type CardsFound } from '@dusk/wire';
 import type { EntityManager } from 'typeorm';
 import { CardPlace, PaletteTube, Settings } from '../entities/index.ts';
@@ -51,8 +51,7 @@ async function testsOf(db: EntityManager, cards: CardColumns, query: CardQuery, 
     isText(cards.painting, query.painting),
     since !== undefined && ((at) => createdAt[at]! >= since),
     until !== undefined && ((at) => createdAt[at]! <= until),
-    ...words
-      .toLowerCase()
+    ...folded(words)
       .split(/\s+/)
       .filter(Boolean)
       .map((word): Test => (at) => cards.words[at]!.includes(word)),
@@ -64,6 +63,10 @@ async function testsOf(db: EntityManager, cards: CardColumns, query: CardQuery, 
 class Lowest {
   private readonly kept: { readonly at: number; readonly rank: number }[] = [];
   constructor(private readonly most: number) {}
+  /** Rank from which on nothing comes among them. */
+  get worst(): number {
+    return this.kept.length === this.most ? this.kept[this.most - 1]!.rank : Infinity;
+  }
   offer(at: number, rank: number): void {
     const { kept, most } = this;
     const last = kept[kept.length - 1];
@@ -84,9 +87,25 @@ class Lowest {
 
 const USUAL = 40;
 
-/** How cards are laid out: nearest to a colour first, in the order of a set, or dark to light. */
-function rankBy({ L, a, b, value, cardId }: CardColumns, near: Lab | undefined, places: ReadonlyMap<string, number> | undefined): (at: number) => number {
-  if (near) return (at) => (L[at]! - near[0]) ** 2 + (a[at]! - near[1]) ** 2 + (b[at]! - near[2]) ** 2;
+/** ΔE00 is never less than the difference of L* over this: the most that its weight of lightness comes to. */
+const MOST_OF_LIGHTNESS = 1.75;
+
+/**
+ * How cards are laid out: nearest to a colour first, in the order of a set, or dark to light.
+ * @returns of a card at a place, where nothing of a rank from `worst` on is wanted
+ */
+function rankBy(
+  { L, a, b, value, cardId }: CardColumns,
+  near: Lab | undefined,
+  places: ReadonlyMap<string, number> | undefined,
+): (at: number, worst: number) => number {
+  if (near) {
+    const difference = deltaE00From(near);
+    return (at, worst) => {
+      const far = Math.abs(L[at]! - near[0]) / MOST_OF_LIGHTNESS;
+      return far >= worst ? far : difference(L[at]!, a[at]!, b[at]!);
+    };
+  }
   return places ? (at) => places.get(cardId[at]!)! : (at) => value[at]!;
 }
 
@@ -107,13 +126,9 @@ export async function findCards(db: EntityManager, query: CardQuery): Promise<Ca
     of++;
     for (let i = 0; i < tests.length; i++) if (!tests[i]!(at)) continue cards;
     total++;
-    lowest.offer(at, rank(at));
+    lowest.offer(at, rank(at, lowest.worst));
   }
-  const found = lowest.places;
-  // The nearest few are put in order by the difference an eye sees.
-  const far = (at: number): number => deltaE00(near!, [all.L[at]!, all.a[at]!, all.b[at]!]);
-  if (near) found.sort((one, other) => far(one) - far(other));
-  const ids = found.map((at) => all.cardId[at]!);
+  const ids = lowest.places.map((at) => all.cardId[at]!);
   const cards = new Map((await cardRows(db, ids)).map((card) => [card.id, card]));
   return { seq: await newestSeq(db), total, of, cards: ids.map((id) => cards.get(id)!) };
 }

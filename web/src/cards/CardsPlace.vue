@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, watch } from 'vue';
+import type { CardDto } from '@dusk/wire';
+import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { usePaintings } from '../paintings/paintings.ts';
 import EmptyPlace from '../shell/EmptyPlace.vue';
@@ -31,7 +32,25 @@ onMounted(async () => {
 });
 
 const found = computed(() => finding.found?.cards ?? []);
-const opened = computed(() => found.value.find(({ id }) => id === route.params['cardId']));
+const wanted = computed(() => String(route.params['cardId'] ?? ''));
+/** A card by its address alone: it need not be among those that are shown. */
+const byAddress = shallowRef<CardDto>();
+const isNowhere = ref(false);
+watch(
+  [wanted, () => found.value.some(({ id }) => id === wanted.value), () => finding.found?.seq] as const,
+  async ([id, isShown]) => {
+    isNowhere.value = false;
+    if (id === '' || isShown) return;
+    const story = await notices.attempt(() => studio.ask('card', id));
+    if (wanted.value !== id) return;
+    byAddress.value = story?.card;
+    isNowhere.value = story === undefined || story.card.deletedAt !== null;
+  },
+  { immediate: true },
+);
+const opened = computed(
+  () => found.value.find(({ id }) => id === wanted.value) ?? (byAddress.value?.id === wanted.value && !isNowhere.value ? byAddress.value : undefined),
+);
 const set = computed(() => cards.sets.find(({ id }) => id === finding.setId));
 const go = (by: number): void => {
   const at = found.value.findIndex(({ id }) => id === opened.value?.id);
@@ -83,6 +102,7 @@ useShortcuts(() => [
       </section>
       <section class="one" aria-label="The open card">
         <OpenCard v-if="opened" :key="opened.id" :card="opened" />
+        <p v-else-if="isNowhere" class="beside" data-test="no-such-card">There is no card at this address any more. It may have been put away.</p>
         <p v-else-if="found.length > 0" class="quiet beside">Press a card, or go through them with ↑ and ↓.</p>
       </section>
     </div>
