@@ -1,5 +1,7 @@
-import { readFileSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { Answer } from '@dusk/wire';
 import { expect } from 'chai';
 import sharp from 'sharp';
 import { Sitting, soon } from './studio.ts';
@@ -92,6 +94,74 @@ describe('while the studio is away', () => {
     await startAgain();
     await sitting.page.waitForTimeout(2500);
     expect(await pilesThere()).to.have.length(before);
+  });
+
+  it('what the studio breaks over is kept and tried again, not dropped', async () => {
+    const { page } = sitting;
+    let broken = 0;
+    await page.route('**/api/changes', async (route) => {
+      if (broken++ < 2) {
+        const problem = { type: 'about:blank', title: 'Something broke', status: 500, detail: 'Something went wrong here.' };
+        return route.fulfill({ status: 500, contentType: 'application/problem+json', body: JSON.stringify(problem) });
+      }
+      return route.continue();
+    });
+    await sitting.openPile(/^copper, body/);
+    await page.getByLabel('Name of the pile').fill('copper at dusk');
+    await page.getByLabel('Name of the pile').press('Enter');
+    await page.getByText(/waits in this browser/).waitFor();
+    expect(await page.getByLabel('Name of the pile').inputValue()).to.equal('copper at dusk');
+    await page.evaluate(() => window.dispatchEvent(new Event('online')));
+    await soon(async () => (await pilesThere()).some((p) => p.name === 'copper at dusk'), 'it arrives by itself');
+    await page.locator('[data-test=waits]').waitFor({ state: 'detached' });
+    expect(broken).to.be.at.least(3);
+    sitting.faults.splice(0);
+  });
+
+  it('what waits is for the studio it was done in, whichever answers at its address meanwhile', async () => {
+    const { page } = sitting;
+    const before = (await pilesThere()).length;
+    await stop();
+    await keepAt(0.3, 0.5);
+    const other = mkdtempSync(join(tmpdir(), 'dusk-other-'));
+    const stranger = await startServer(other, port, PAGES);
+    // The window sees that this is another studio, and shows what is in it: nothing yet.
+    await soon(
+      async () =>
+        !(await page
+          .locator('.ledge')
+          .isVisible()
+          .catch(() => false)),
+      'the other studio is shown',
+    );
+    const { rows } = (await (await fetch(`${stranger.address}api/studio`)).json()) as Answer;
+    expect(rows.paintings).to.deep.equal([]);
+    expect(await page.locator('[data-test=waits]').count()).to.equal(0);
+    await stranger.stop();
+    rmSync(other, { recursive: true, force: true });
+    await startAgain();
+    await soon(async () => (await pilesThere()).length === before + 1, 'what waited is where it was done');
+  });
+
+  it('an older copy that is put under an open window shows what is in it, and nothing else', async () => {
+    const { page, paintingId } = sitting;
+    await stop();
+    const studio = join(sitting.folder, STUDIO_FILE);
+    const older = readFileSync(studio);
+    await startAgain();
+    await page.locator('[data-test=waits]').waitFor({ state: 'detached' });
+    const before = await discs();
+    await keepAt(0.3, 0.5);
+    await keepAt(0.55, 0.56);
+    await soon(async () => (await pilesThere()).length === before + 2, 'two more in the studio');
+    await stop();
+    writeFileSync(studio, older);
+    await startAgain();
+    // As many changes again, so that the log is as long as the window knows it.
+    const [pile] = (await sitting.rows(paintingId)).piles!;
+    for (let version = pile!.version; version < pile!.version + 3; version++)
+      await sitting.elsewhere({ do: 'pile.change', id: pile!.id, version, note: `note ${version}` });
+    await soon(async () => (await discs()) === before, 'the piles of the copy and no others');
   });
 
   it('a picture that is brought is seen at once, and goes ahead of the change that speaks of it', async () => {

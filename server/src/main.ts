@@ -37,6 +37,8 @@ export async function runServer(usualFolder: string, prepare?: (running: Running
     running = await startServer(folder, portFromEnvironment(), PAGES);
     if (!told) await prepare?.(running);
     if (told) return stop();
+    if (running.studio.isFull)
+      console.error(`The disk that holds ${folder} is full: all is there to be read, and nothing new is kept until there is room.`);
     console.log(`Auburn Dusk is open at ${running.address} (studio in ${folder}; stop with Ctrl+C)`);
   } catch (cause) {
     await running?.stop();

@@ -1,5 +1,6 @@
 import { CraftError } from '@dusk/core';
 import { InvalidRequest, CARDS_MOST_BYTES, UPLOAD_MOST_BYTES, type FieldError, type Problem } from '@dusk/wire';
+import { tmpdir } from 'node:os';
 import type { ErrorRequestHandler, Response } from 'express';
 import { MulterError } from 'multer';
 
@@ -56,6 +57,24 @@ function asProblem(error: unknown): ProblemError | undefined {
   const { code } = error as { code?: unknown };
   if (code === 'SQLITE_FULL')
     return new ProblemError(507, 'The disk is full', 'The disk is full; nothing of this was kept. Make room and do it again.');
+  if (code === 'ENOSPC' || code === 'EDQUOT')
+    return new ProblemError(
+      507,
+      'The disk is full',
+      `There is no room to lay a file down (${tmpdir()}); nothing of this was kept. Make room and do it again.`,
+    );
+  if (code === 'SQLITE_READONLY' || code === 'EROFS')
+    return new ProblemError(
+      503,
+      'Not to be written',
+      'The studio’s file cannot be written; nothing of this was kept. Give yourself the right to, or start Auburn Dusk on another folder.',
+    );
+  if (typeof code === 'string' && (code.startsWith('SQLITE_IOERR') || code === 'EIO'))
+    return new ProblemError(
+      503,
+      'The disk fails',
+      'The studio’s file cannot be read or written just now; nothing of this was kept. It is tried again.',
+    );
   const { type, status } = error as Partial<ParserError>;
   if (type === 'entity.parse.failed') return new ProblemError(400, 'Not JSON', 'The request is not valid JSON.');
   if (type === 'entity.too.large') return new ProblemError(413, 'Too large', 'The request is larger than 1 MB.');

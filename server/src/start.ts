@@ -11,6 +11,9 @@ export interface Running {
   readonly stop: () => Promise<void>;
 }
 
+/** Bytes of an address with all that may be asked for in one: four hundred cards by their ids. */
+const LONGEST_HEAD = 64 * 1024;
+
 /**
  * Opens the studio in `folder` and listens on 127.0.0.1. The port is taken first: where that fails, no
  * studio is left behind; whoever asks before the studio is open waits.
@@ -21,7 +24,7 @@ export interface Running {
 export async function startServer(folder: string, port: number, pages?: string): Promise<Running> {
   let open!: (app: Express) => void;
   const app = new Promise<Express>((resolve) => (open = resolve));
-  const server = createServer((request, response) => void app.then((serve) => serve(request, response)));
+  const server = createServer({ maxHeaderSize: LONGEST_HEAD }, (request, response) => void app.then((serve) => serve(request, response)));
   await listen(server, port);
   const closeServer = (): Promise<void> => {
     server.closeAllConnections();

@@ -127,7 +127,9 @@ describe('finding among many cards', () => {
   let bench: Bench;
   const random = seeded(12);
   const some = () => 0.05 + 9 * random() ** 3;
-  const cards = Array.from({ length: 400 }, (_, i) => foreignCard(`card ${i}`, [some(), some(), some()], i === 7 ? { painting: 'Zürich, Straße' } : {}));
+  const cards = Array.from({ length: 400 }, (_, i) =>
+    foreignCard(`card ${i}`, [some(), some(), some()], i === 7 ? { painting: 'Zürich, Straße' } : {}),
+  );
   before(async () => {
     bench = await openBench();
     const { fileId } = await sendCards(bench, cards);
@@ -135,20 +137,30 @@ describe('finding among many cards', () => {
   });
   after(() => bench.close());
   const find = async (query: Partial<CardQuery>): Promise<CardsFound> =>
-    (await bench.http.get('/api/cards-found').query({ wanted: JSON.stringify(query) }).expect(200)).body as CardsFound;
+    (
+      await bench.http
+        .get('/api/cards-found')
+        .query({ wanted: JSON.stringify(query) })
+        .expect(200)
+    ).body as CardsFound;
 
   it('has the very nearest, and in their order, though another measure would cut them off', async () => {
     for (let k = 0; k < 40; k++) {
       const wanted: Lab = [10 + 85 * random(), 90 * random() - 45, 90 * random() - 45];
       const found = await find({ near: { L: wanted[0], a: wanted[1], b: wanted[2] }, most: 10 });
       const all = cards.map((card) => deltaE00(wanted, labOf(card))).sort((one, other) => one - other);
-      found.cards.forEach((card, i) => expect(deltaE00(wanted, labOfDto(card.predicted)), `${i} of ${wanted.join()}`).to.be.closeTo(all[i]!, 0.02));
+      found.cards.forEach((card, i) =>
+        expect(deltaE00(wanted, labOfDto(card.predicted)), `${i} of ${wanted.join()}`).to.be.closeTo(all[i]!, 0.02),
+      );
       expect(found.cards).to.have.length(10);
     }
   });
 
   it('finds words written without their marks', async () => {
     for (const words of ['zurich', 'ZÜRICH', 'strasse', 'Straße'])
-      expect((await find({ words })).cards.map(({ painting }) => painting), words).to.deep.equal(['Zürich, Straße']);
+      expect(
+        (await find({ words })).cards.map(({ painting }) => painting),
+        words,
+      ).to.deep.equal(['Zürich, Straße']);
   });
 });

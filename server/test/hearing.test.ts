@@ -1,6 +1,8 @@
 import { expect } from 'chai';
-import type { Answer } from '@dusk/wire';
-import { aPalette, change, openBench, read, type Bench } from './studio.ts';
+import { once } from 'node:events';
+import { connect } from 'node:net';
+import { STUDIO_HEADER, type Answer, type HereDto } from '@dusk/wire';
+import { aPalette, change, idOf, newId, openBench, read, refused, type Bench } from './studio.ts';
 
 interface Heard {
   readonly event: string;
@@ -80,6 +82,55 @@ describe('open windows', () => {
     const stranger = listen(bench, 99_999);
     await stranger.until(() => stranger.heard.some((h) => h.event === 'reload'));
     await stranger.stop();
+  });
+
+  it('are told which studio this is, and what its log has at the place they had come to', async () => {
+    await aPalette(bench);
+    const first = (await read(bench)) as Answer & { studio: string };
+    await aPalette(bench);
+    const window = listen(bench, first.seq);
+    await window.until(() => window.heard.length > 0);
+    const here = window.heard[0]!.data as unknown as HereDto;
+    expect(here).to.deep.equal({ studio: first.studio, seq: first.seq, log: first.log });
+    expect(first.studio).to.match(/^[0-9a-f]{32}$/);
+    await window.stop();
+    const other = await openBench();
+    expect(((await read(other)) as Answer & { studio: string }).studio).to.not.equal(first.studio);
+    // A change that was meant for another studio is not taken in.
+    const op = { do: 'palette.add', id: newId(), name: 'astray', tubeIds: [idOf(other, 'titanium-white')] };
+    const sent = other.http
+      .post('/api/changes')
+      .set(STUDIO_HEADER, first.studio)
+      .send({ id: newId(), device: 'a test', ops: [op] });
+    await refused(sent, 421);
+    await other.close();
+  });
+
+  it('that do not read what they are told are let go of, and are no more than so many', async () => {
+    const { address } = bench.running;
+    const { port } = new URL(address);
+    const deaf = await Promise.all(
+      Array.from({ length: 3 }, async () => {
+        const socket = connect(Number(port), '127.0.0.1');
+        socket.write(`GET /api/events HTTP/1.1\r\nHost: 127.0.0.1:${port}\r\n\r\n`);
+        await once(socket, 'data');
+        socket.pause();
+        return socket;
+      }),
+    );
+    const { hearing } = bench.running.studio;
+    expect(hearing.size).to.equal(3);
+    const long = 'x'.repeat(1_000_000);
+    for (let i = 0; i < 24 && hearing.size > 0; i++) {
+      hearing.tell({ seq: 1000 + i, rows: { palettes: [{ name: long }] } } as never);
+      await new Promise((turn) => setTimeout(turn, 20));
+    }
+    expect(hearing.size, 'nobody is waited for without end').to.equal(0);
+    for (const socket of deaf) socket.destroy();
+    const many = Array.from({ length: 66 }, () => fetch(`${address}api/events`).then((response) => response));
+    const answers = await Promise.all(many);
+    expect(answers.filter(({ status }) => status === 503)).to.have.length(2);
+    await Promise.all(answers.map((answer) => answer.body?.cancel()));
   });
 
   it('hear nothing of what was refused', async () => {

@@ -1,3 +1,4 @@
+import { spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import {
   appendFileSync,
@@ -180,6 +181,10 @@ describe('a studio file', () => {
     await filled(folder);
     const copy = join(folder, '..', `copy of ${randomUUID()}.sqlite`);
     const yesterday = readFileSync(fileIn(folder));
+    // A day's work since then, that went into the file; what is in the journal was done after it.
+    const between = await openBench(folder);
+    for (let i = 0; i < 40; i++) await aPalette(between);
+    await between.running.stop();
     const other = aFolder();
     await filled(other);
     const anothers = readFileSync(fileIn(other));
@@ -196,6 +201,98 @@ describe('a studio file', () => {
     rmSync(fileIn(folder));
     expect(await failing(() => openStudio(folder))).to.match(/is gone, but its journal/);
     rmSync(other, { recursive: true });
+  });
+
+  it('that was only touched after its journal was written opens with all that was acknowledged', async () => {
+    await filled(folder);
+    const program = start(folder);
+    const address = await program.address;
+    const { rows } = (await (await fetch(`${address}/api/studio`)).json()) as Answer;
+    const ids: string[] = [];
+    for (let i = 0; i < 5; i++) {
+      ids.push(newId());
+      const ops = [{ do: 'palette.add', id: ids[i], name: `palette ${i}`, tubeIds: [rows.tubes![0]!.id] }];
+      const body = JSON.stringify({ id: randomUUID(), device: 'x', ops });
+      const answer = await fetch(`${address}/api/changes`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body });
+      expect(answer.status).to.equal(201);
+    }
+    program.child.kill('SIGKILL');
+    await program.ended;
+    const later = new Date(Date.now() + 60_000);
+    utimesSync(fileIn(folder), later, later);
+    const bench = await openBench(folder);
+    const there = new Set((await read(bench)).rows.palettes!.map((palette) => palette.id));
+    for (const id of ids) expect(there.has(id)).to.equal(true);
+    await bench.running.stop();
+  });
+
+  it('beside a journal that is not its own is put back by itself with restore, as is said', async () => {
+    await filled(folder);
+    const other = aFolder();
+    await filled(other);
+    const program = start(folder);
+    const address = await program.address;
+    const { rows } = (await (await fetch(`${address}/api/studio`)).json()) as Answer;
+    const ops = [{ do: 'palette.add', id: newId(), name: 'late', tubeIds: [rows.tubes![0]!.id] }];
+    const body = JSON.stringify({ id: randomUUID(), device: 'x', ops });
+    await fetch(`${address}/api/changes`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body });
+    program.child.kill('SIGKILL');
+    await program.ended;
+    copyFileSync(fileIn(other), fileIn(folder));
+    expect(await failing(() => openStudio(folder))).to.match(/npm run restore/);
+    const { aside } = restore(folder, fileIn(folder));
+    expect(existsSync(`${aside!}-wal`), 'the journal is laid aside').to.equal(true);
+    await (await openStudio(folder)).close();
+    rmSync(other, { recursive: true });
+  });
+
+  it('that cannot be written is said at the start, and nothing of it is lost', async () => {
+    await filled(folder);
+    const before = readFileSync(fileIn(folder));
+    const { chmodSync } = await import('node:fs');
+    // Root may write whatever it likes: then SQLite is told that it may not.
+    const asked = Database.prototype.exec;
+    Database.prototype.exec = function (this: Database.Database, sql: string) {
+      if (sql.includes('UPDATE "settings" SET "version" = "version" + 1')) this.pragma('query_only = ON');
+      return asked.call(this, sql);
+    };
+    try {
+      chmodSync(fileIn(folder), 0o444);
+      expect(await failing(() => openStudio(folder))).to.match(/cannot be written/);
+    } finally {
+      Database.prototype.exec = asked;
+      chmodSync(fileIn(folder), 0o644);
+    }
+    expect(readFileSync(fileIn(folder)).equals(before)).to.equal(true);
+    await (await openStudio(folder)).close();
+  });
+
+  it('that was taken away and copied out is not begun anew in silence', async () => {
+    const bench = await openBench(folder);
+    await aPainting(bench);
+    const away = `${fileIn(folder)} elsewhere`;
+    renameSync(fileIn(folder), away);
+    await refused(send(bench, [{ do: 'palette.add', id: newId(), name: 'late', tubeIds: [] }]), 503).catch(() => undefined);
+    await send(bench, [{ do: 'palette.add', id: newId(), name: 'late', tubeIds: [[...bench.tubes.values()][0]!.id] }]);
+    await bench.running.stop();
+    const told = await failing(() => openStudio(folder));
+    expect(told).to.match(/There is no .* any more, but what was in it lies in .*rescued/);
+    expect(existsSync(fileIn(folder))).to.equal(false);
+    const { restored } = restore(folder, /restore "(.*)"/.exec(told)![1]!);
+    expect(restored.paintings).to.equal(1);
+    await (await openStudio(folder)).close();
+  });
+
+  it('is open once although its lock was taken away by hand', async () => {
+    const first = start(folder);
+    await first.address;
+    rmSync(join(folder, '.in-use'));
+    const second = start(folder);
+    expect((await second.ended).code).to.equal(1);
+    expect((await second.ended).said).to.match(/open already/);
+    first.child.kill('SIGINT');
+    await first.ended;
+    await (await openStudio(folder)).close();
   });
 
   it('is open once: a second program is turned away, and one that crashed leaves no lock', async () => {
@@ -220,6 +317,78 @@ describe('a studio file', () => {
     const rescued = /lies in (.*rescued.*\.sqlite)/.exec((body as { detail: string }).detail)![1]!;
     expect(lookAt(rescued)).to.include({ paintings: 1 });
     await bench.running.stop();
+  });
+});
+
+/** A disk of so many bytes, where this machine lets one be had. */
+async function onDisk(bytes: number, work: (folder: string) => Promise<void>): Promise<boolean> {
+  const disk = aFolder();
+  if (spawnSync('mount', ['-t', 'tmpfs', '-o', `size=${bytes}`, 'tmpfs', disk]).status !== 0) return false;
+  try {
+    await work(disk);
+  } finally {
+    spawnSync('umount', ['-l', disk]);
+    rmSync(disk, { recursive: true, force: true });
+  }
+  return true;
+}
+
+describe('a full disk', () => {
+  it('lets a studio be opened and read, and keeps what is done once there is room', async function () {
+    const could = await onDisk(12_000_000, async (disk) => {
+      await filled(disk);
+      const ballast = join(disk, 'ballast');
+      let size = 0;
+      try {
+        for (;;) {
+          appendFileSync(ballast, Buffer.alloc(4096));
+          size += 4096;
+        }
+      } catch {
+        expect(size).to.be.above(0);
+      }
+      const program = start(disk);
+      const address = await program.address;
+      const { rows } = (await (await fetch(`${address}/api/studio`)).json()) as Answer;
+      expect(rows.paintings).to.have.length(1);
+      const send1 = () =>
+        fetch(`${address}/api/changes`, {
+          method: 'POST',
+          headers: { 'Content-Type': 'application/json' },
+          body: JSON.stringify({
+            id: newId(),
+            device: 'x',
+            ops: [{ do: 'palette.add', id: newId(), name: 'new', tubeIds: [rows.tubes![0]!.id] }],
+          }),
+        });
+      expect((await send1()).status).to.be.oneOf([507, 503]);
+      rmSync(ballast);
+      expect((await send1()).status).to.equal(201);
+      program.child.kill('SIGINT');
+      expect((await program.ended).said).to.match(/is full: all is there to be read/);
+    });
+    if (!could) this.skip();
+  });
+
+  it('of temporary files is told, and nothing of an upload is kept', async function () {
+    const was = process.env['TMPDIR'];
+    const could = await onDisk(100_000, async (disk) => {
+      const folder = aFolder();
+      process.env['TMPDIR'] = disk;
+      let bench: Bench | undefined;
+      try {
+        bench = await openBench(folder);
+        const { body } = await refused(bench.http.post('/api/pictures').attach('picture', Buffer.alloc(400_000, 7), 'large.jpg'), 507);
+        expect((body as { detail: string }).detail).to.match(/no room to lay a file down/);
+        await refused(bench.http.get('/api/backup'), 507);
+      } finally {
+        process.env['TMPDIR'] = was ?? '';
+        if (was === undefined) delete process.env['TMPDIR'];
+        await bench?.close();
+        rmSync(folder, { recursive: true, force: true });
+      }
+    });
+    if (!could) this.skip();
   });
 });
 
@@ -318,6 +487,36 @@ describe('copies', () => {
     expect(() => restore(bench.folder, bad)).to.throw(/damaged/);
     expect(() => restore(bench.folder, join(bench.folder, 'none'))).to.throw(/no file/);
     expect(readFileSync(fileIn(bench.folder)).equals(before)).to.equal(true);
+    bench = await openBench(bench.folder);
+  });
+
+  it('that cannot be made are refused when their folder is set, and told where they fail later', async () => {
+    const [settings] = (await read(bench)).rows.settings!;
+    const file = join(bench.folder, 'no folder');
+    writeFileSync(file, 'x');
+    const set = (copiesFolder: string, version: number) => send(bench, [{ do: 'settings.change', version, copiesFolder }]);
+    for (const where of [file, join(file, 'below')]) {
+      const { body } = await refused(set(where, settings!.version), 422);
+      expect(JSON.stringify(body)).to.match(/is a file/);
+    }
+    const chosen = join(bench.folder, 'other disk', 'copies');
+    await set(chosen, settings!.version).expect(201);
+    expect(existsSync(chosen), 'it is there at once').to.equal(true);
+    rmSync(chosen, { recursive: true });
+    writeFileSync(chosen, 'a file by now');
+    const copies = async () =>
+      (await bench.http.get('/api/copies').expect(200)).body as { trouble: string | null; newestAt: string | null };
+    expect((await copies()).trouble).to.match(/There is no folder/);
+    await aPainting(bench);
+    await failing(() => copyIfDue(bench.running.studio));
+    rmSync(chosen);
+    expect(await copyIfDue(bench.running.studio)).to.equal(true);
+    expect(await copies()).to.include({ trouble: null });
+    // A studio that is ruined offers the newest copy of the folder that was chosen.
+    await bench.running.stop();
+    writeFileSync(fileIn(bench.folder), readFileSync(fileIn(bench.folder)).fill(7, 4096, 60_000));
+    expect(await failing(() => openStudio(bench.folder))).to.contain(join(chosen, 'studio '));
+    restore(bench.folder, copiesIn(chosen)[0]!.file);
     bench = await openBench(bench.folder);
   });
 

@@ -93,7 +93,14 @@ export function readPdf(bytes: Buffer): Pdf {
           for (const [, hex] of line.matchAll(/<([0-9a-f]*)>/gi))
             for (const [code] of hex!.matchAll(/[0-9a-f]{4}/gi)) lines[lines.length - 1] += face.get(parseInt(code, 16)) ?? '�';
       }
-      return { widthMm: width * MM, heightMm: height * MM, fields, strokes, text: lines.join('\n'), isProfiled: /\/ColorSpace <<[^>]*\/DefaultRGB/s.test(resources) };
+      return {
+        widthMm: width * MM,
+        heightMm: height * MM,
+        fields,
+        strokes,
+        text: lines.join('\n'),
+        isProfiled: /\/ColorSpace <<[^>]*\/DefaultRGB/s.test(resources),
+      };
     });
   const fonts = [...objects.values()]
     .filter(({ head }) => /\/Type \/FontDescriptor\b/.test(head))

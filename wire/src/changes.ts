@@ -108,5 +108,7 @@ export type RowKind = keyof Rows;
 /** The answer to a change and to every read: rows as they are at a place in the change log. */
 export interface Answer {
   readonly seq: number;
+  /** The change at that place: a log that has another there is of an older copy, or of another studio. */
+  readonly log?: string;
   readonly rows: Rows;
 }

@@ -5,7 +5,7 @@ import type { Answer } from './changes.ts';
 /** What every read answers with. */
 export interface ReadAnswers {
   /** Settings, tubes, palettes, paintings and their references: what a page needs before any place opens. */
-  studio: Answer;
+  studio: Answer & { readonly studio: string };
   /** Samples, sightings and piles of one painting. */
   painting: Answer;
   /** Sets of cards, and files of cards that were brought in. */
@@ -29,6 +29,16 @@ export const READS = {
   beliefs: '/piles/:id/beliefs',
   doubts: '/palettes/:id/doubts',
 } as const satisfies Record<ReadName, string>;
+
+/** Names the studio that a change is meant for; another that answers at the same address refuses it. */
+export const STUDIO_HEADER = 'X-Dusk-Studio';
+
+/** What a window is told once it listens: which studio this is, and the change at the place it said it had come to. */
+export interface HereDto {
+  readonly studio: string;
+  readonly seq: number | null;
+  readonly log: string | null;
+}
 
 /** Where changes and pictures are sent, where the copy of a picture to look at is, and under that its own pixels and a small copy. */
 export const CHANGES = '/changes';
@@ -56,4 +66,6 @@ export interface CopiesDto {
   readonly folder: string;
   readonly kept: number;
   readonly newestAt: string | null;
+  /** Why the last could not be made, where it could not. */
+  readonly trouble: string | null;
 }

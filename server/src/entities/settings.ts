@@ -43,4 +43,8 @@ export class Settings {
 
   @Column('integer', { default: 30 })
   copiesKept!: number;
+
+  /** Tells this studio from every other; a copy of it has the same. */
+  @Column('text', { default: '' })
+  studioId!: string;
 }

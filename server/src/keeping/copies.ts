@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync, statfsSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, statSync, statfsSync, writeFileSync } from 'node:fs';
 import { basename, dirname, join, resolve } from 'node:path';
 import Database from 'better-sqlite3';
 import { ProblemError } from '../problems.ts';
@@ -60,7 +60,7 @@ export const copyName = (at?: Date): string => `studio ${stamp(at)}.sqlite`;
 
 /** Copies in a folder, the newest first. */
 export function copiesIn(folder: string): Copy[] {
-  if (!existsSync(folder)) return [];
+  if (!statSync(folder, { throwIfNoEntry: false })?.isDirectory()) return [];
   return readdirSync(folder)
     .flatMap((name): Copy[] => {
       const match = NAMED.exec(name);
@@ -86,6 +86,36 @@ export const newestGood = (folder: string): StudioSeen | undefined => {
 
 /** Where copies lie unless the painter says otherwise. */
 export const copiesFolder = (folder: string, chosen: string): string => (chosen === '' ? join(folder, 'copies') : resolve(folder, chosen));
+
+/** Says where copies lie, beside the studio: a damaged one cannot. */
+const FOLDER_NOTE = 'where copies lie.txt';
+export function rememberFolder(folder: string, where: string): void {
+  const note = join(folder, FOLDER_NOTE);
+  if (where === copiesFolder(folder, '')) rmSync(note, { force: true });
+  else writeFileSync(note, `${where}\n`);
+}
+/** Every folder in which copies of a studio may lie, without opening it. */
+export function foldersOfCopies(folder: string): string[] {
+  const note = join(folder, FOLDER_NOTE);
+  const chosen = existsSync(note) ? readFileSync(note, 'utf8').trim() : '';
+  return [...(chosen === '' ? [] : [chosen]), copiesFolder(folder, '')];
+}
+
+/** Why copies cannot be laid into a folder, as a sentence; nothing where they can. The folder is there afterwards. */
+export function troubleWith(where: string): string | undefined {
+  const probe = join(where, `.try ${stamp()}`);
+  try {
+    mkdirSync(where, { recursive: true });
+    writeFileSync(probe, 'a copy could lie here');
+    rmSync(probe, { force: true });
+    return undefined;
+  } catch (cause) {
+    const { code } = cause as NodeJS.ErrnoException;
+    if (code === 'EEXIST' || code === 'ENOTDIR') return `${where} is a file, or lies in one: copies need a folder.`;
+    if (code === 'ENOSPC' || code === 'EDQUOT') return `The disk that holds ${where} is full: no copy has room there.`;
+    return `Nothing can be written into ${where}: choose another folder for the copies, or give yourself the right to.`;
+  }
+}
 
 /** Of the disk that holds them, copies never take up more than this share. */
 export const MOST_OF_DISK = 0.1;

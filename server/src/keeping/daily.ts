@@ -1,8 +1,9 @@
+import { statSync } from 'node:fs';
 import { join } from 'node:path';
 import { pino } from 'pino';
 import { settingsRows } from '../studio/settings.ts';
 import type { Studio } from '../studio/studio.ts';
-import { copiesFolder, copiesIn, copyName, prune, type Copy } from './copies.ts';
+import { copiesFolder, copiesIn, copyName, prune, rememberFolder, type Copy } from './copies.ts';
 
 const DAY_MS = 24 * 3600_000;
 /** How often it is seen whether a copy is due. */
@@ -15,12 +16,20 @@ export interface Copies {
   readonly folder: string;
   readonly kept: number;
   readonly newest: Copy | null;
+  /** Why the last could not be made. */
+  readonly trouble: string | null;
 }
 
-export async function copiesOf({ folder, look }: Studio): Promise<Copies> {
+/** What the last daily copy of a studio came to grief over. */
+const troubles = new WeakMap<Studio, string>();
+
+export async function copiesOf(studio: Studio): Promise<Copies> {
+  const { folder, look } = studio;
   const { copiesFolder: chosen, copiesKept } = (await look(settingsRows))[0]!;
   const where = copiesFolder(folder, chosen);
-  return { folder: where, kept: copiesKept, newest: copiesIn(where)[0] ?? null };
+  const isThere = chosen === '' || statSync(where, { throwIfNoEntry: false })?.isDirectory() === true;
+  const gone = isThere ? null : `There is no folder ${where} any more: no copies are made until there is one.`;
+  return { folder: where, kept: copiesKept, newest: copiesIn(where)[0] ?? null, trouble: gone ?? troubles.get(studio) ?? null };
 }
 
 /** Makes today's copy where it is due: once a day, if anything was done since. @returns whether it did */
@@ -34,8 +43,15 @@ export async function copyIfDue(studio: Studio, now: Date = new Date()): Promise
     (db) => db.query('SELECT at FROM "change" ORDER BY seq DESC LIMIT 1') as Promise<{ at: string }[]>,
   );
   if (at === undefined || (newest && at <= newest.at)) return false;
-  await studio.copy(join(folder, copyName(now)));
-  prune(folder, kept);
+  try {
+    await studio.copy(join(folder, copyName(now)));
+    prune(folder, kept);
+    troubles.delete(studio);
+  } catch (cause) {
+    troubles.set(studio, cause instanceof Error ? cause.message : 'The daily copy could not be made.');
+    throw cause;
+  }
+  rememberFolder(studio.folder, folder);
   return true;
 }
 

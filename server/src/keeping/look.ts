@@ -1,7 +1,7 @@
 import { closeSync, existsSync, openSync, readFileSync, readSync, rmSync, statSync } from 'node:fs';
 import Database from 'better-sqlite3';
 import { MIGRATIONS } from '../migrations/index.ts';
-import { TroubleAtStart } from './trouble.ts';
+import { isForWantOfRoom, TroubleAtStart } from './trouble.ts';
 
 /** What a studio file holds, seen without writing to it. */
 export interface StudioSeen {
@@ -93,9 +93,53 @@ function isJournalsOwn(file: string, whole: Database.Database): boolean {
   if (!itself) return true;
   // What the file holds by itself must be the beginning of what both hold together.
   if (together.seq < itself.seq || idAt(whole, itself.seq) !== itself.id) return false;
-  // A journal with more in it is written after the file; a file that is younger was put there.
+  // A journal with more in it is written after the file. A younger file may have been put there, or only been
+  // touched: what the journal's changes wrote is then looked for, one by one.
   const isYounger = statSync(file).mtimeMs > statSync(walOf(file)).mtimeMs + 1000;
-  return !(isYounger && together.seq > itself.seq);
+  return !isYounger || together.seq === itself.seq || isAllThere(whole, itself.seq);
+}
+
+/** Whether a file holds together, and all that its changes after a place in the log wrote is in it. */
+function isAllThere(db: Database.Database, since: number): boolean {
+  const [{ integrity_check: check }] = db.pragma('integrity_check(1)') as [{ integrity_check: string }];
+  if (check !== 'ok' || (db.pragma('foreign_key_check') as unknown[]).length > 0) return false;
+  const changes = db.prepare('SELECT touched FROM "change" WHERE seq > ?').all(since) as { touched: string }[];
+  const tables = new Map<string, Database.Statement>();
+  for (const { touched } of changes)
+    for (const [kind, ids] of Object.entries(JSON.parse(touched) as Record<string, readonly string[]>)) {
+      const table = TABLES[kind];
+      if (table === undefined) continue;
+      const find = tables.get(table) ?? db.prepare(`SELECT 1 FROM "${table}" WHERE "id" = ?`);
+      tables.set(table, find);
+      if (!ids.every((id) => find.get(id) !== undefined)) return false;
+    }
+  return true;
+}
+/** Where the rows of each kind lie that the change log names. */
+const TABLES: Readonly<Record<string, string>> = {
+  palettes: 'palette',
+  paintings: 'painting',
+  references: 'reference',
+  samples: 'sample',
+  sightings: 'sighting',
+  piles: 'pile',
+  cards: 'card',
+  sets: 'card_set',
+};
+
+/** Opens a file to be read. Where there is no room for the index of its journal, that lies in memory: then nobody else reads it meanwhile. */
+function openToSee(file: string): Database.Database {
+  const usual = new Database(file, { readonly: true, fileMustExist: true, timeout: 2000 });
+  try {
+    one(usual, 'SELECT COUNT(*) FROM sqlite_master');
+    return usual;
+  } catch (cause) {
+    usual.close();
+    if (!isForWantOfRoom(cause)) throw cause;
+    const db = new Database(file, { fileMustExist: true, timeout: 2000 });
+    db.pragma('locking_mode = EXCLUSIVE');
+    return db;
+  }
 }
 
 /**
@@ -117,7 +161,7 @@ export function lookAt(file: string): StudioSeen {
   const wasThere = BESIDE.filter((end) => existsSync(`${file}${end}`));
   let db: Database.Database | undefined;
   try {
-    db = new Database(file, { readonly: true, fileMustExist: true, timeout: 2000 });
+    db = openToSee(file);
     const tables = one(db, `SELECT COUNT(*) AS n FROM sqlite_master WHERE type = 'table'`)['n'] as number;
     const isOurs = has(db, 'migration') && has(db, 'painting') && has(db, 'tube_state');
     if (tables > 0 && !isOurs)

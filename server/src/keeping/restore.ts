@@ -1,5 +1,5 @@
 import { closeSync, copyFileSync, existsSync, fsyncSync, openSync, renameSync, rmSync } from 'node:fs';
-import { dirname, join } from 'node:path';
+import { dirname, join, resolve } from 'node:path';
 import Database from 'better-sqlite3';
 import { stamp } from './copies.ts';
 import { hold } from './lock.ts';
@@ -29,6 +29,15 @@ function close(file: string): void {
   }
 }
 
+const isWhole = (file: string): boolean => {
+  try {
+    lookAt(file);
+    return true;
+  } catch {
+    return false;
+  }
+};
+
 export interface Restored {
   readonly restored: StudioSeen;
   /** Where the studio that was there was laid, if there was one. */
@@ -45,21 +54,23 @@ export function restore(folder: string, copy: string, at: Date = new Date()): Re
   const file = join(folder, STUDIO_FILE);
   const coming = join(folder, 'studio coming back.sqlite');
   try {
-    const restored = lookAt(copy);
-    if (sizeOf(walOf(copy)) > 0)
+    // What lies in the studio's place beside a journal that is not its own is taken by itself.
+    const restored = resolve(copy) === resolve(file) && !isWhole(copy) ? undefined : lookAt(copy);
+    const isInPlace = resolve(copy) === resolve(file);
+    if (sizeOf(walOf(copy)) > 0 && !isInPlace)
       throw new TroubleAtStart(
         `Beside ${copy} lies a journal: it is a studio that was not closed. Start Auburn Dusk on its folder and make a copy there.`,
       );
     rmSync(coming, { force: true });
     copyFileSync(copy, coming);
     settle(coming);
-    lookAt(coming);
+    const came = lookAt(coming);
     const aside = ENDS.some((end) => existsSync(`${file}${end}`)) ? join(folder, `studio laid aside ${stamp(at)}.sqlite`) : null;
     if (aside) close(file);
     if (aside) for (const end of [...ENDS].reverse()) if (existsSync(`${file}${end}`)) renameSync(`${file}${end}`, `${aside}${end}`);
     renameSync(coming, file);
     settle(dirname(file));
-    return { restored, aside };
+    return { restored: restored ?? came, aside };
   } finally {
     takeAway(coming);
     held.release();

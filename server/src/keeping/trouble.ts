@@ -8,6 +8,12 @@ export class TroubleAtStart extends Error {
   }
 }
 
+/** Whether something failed for want of room: on a full disk SQLite says so in several ways. */
+export const isForWantOfRoom = (cause: unknown): boolean => {
+  const { code = '' } = cause as { code?: string };
+  return code === 'SQLITE_FULL' || code === 'ENOSPC' || code === 'EDQUOT' || code.startsWith('SQLITE_IOERR') || code === 'SQLITE_CANTOPEN';
+};
+
 /** What the system says of a folder or a file, in words; what was said in words already stays as it is. */
 export function inWords(cause: unknown, folder: string): string {
   if (cause instanceof TroubleAtStart || cause instanceof ProblemError) return cause.message;
@@ -32,7 +38,7 @@ export function inWords(cause: unknown, folder: string): string {
       return `The studio in ${folder} is damaged. Put the newest copy back with npm run restore; nothing was changed.`;
     default:
       if (code?.startsWith('SQLITE_IOERR') || code === 'EIO')
-        return `The disk that holds ${folder} cannot be read or written (${message}). Check it, or put a copy back on another with npm run restore.`;
+        return `The disk that holds ${folder} cannot be read or written (${message}). See whether it is full or fails; make room, or put a copy back on another with npm run restore.`;
       return `The studio in ${folder} cannot be opened: ${message}.`;
   }
 }

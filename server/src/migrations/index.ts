@@ -6,6 +6,7 @@ import { PicturesOfTheirOwn1764400000000 } from './1764400000000-PicturesOfTheir
 import { Kin1764500000000 } from './1764500000000-Kin.ts';
 import { Cards1764600000000 } from './1764600000000-Cards.ts';
 import { CardsFound1764700000000 } from './1764700000000-CardsFound.ts';
+import { StudioOfItsOwn1764800000000 } from './1764800000000-StudioOfItsOwn.ts';
 
 /** In the order in which they run; a landed one is never changed. */
 export const MIGRATIONS = [
@@ -17,4 +18,5 @@ export const MIGRATIONS = [
   Kin1764500000000,
   Cards1764600000000,
   CardsFound1764700000000,
+  StudioOfItsOwn1764800000000,
 ];

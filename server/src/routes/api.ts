@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
-import { dirname, join } from 'node:path';
+import { join } from 'node:path';
 import { isUUID } from 'class-validator';
 import {
   BACKUP,
@@ -15,14 +15,16 @@ import {
   READS,
   SMALL,
   UPLOAD_MOST_BYTES,
+  STUDIO_HEADER,
   type CopiesDto,
   type ReadName,
 } from '@dusk/wire';
-import { Router, type Request } from 'express';
+import { Router, type Request, type RequestHandler } from 'express';
 import { copyName } from '../keeping/copies.ts';
 import { copiesOf } from '../keeping/daily.ts';
 import { notFound, ProblemError } from '../problems.ts';
-import { makeChange } from '../studio/changes.ts';
+import { logAt, makeChange } from '../studio/changes.ts';
+import { studioIdOf } from '../studio/settings.ts';
 import { cardRoutes } from './cards.ts';
 import { oneAtATime, readPicture } from '../pictures/own.ts';
 import { readPiece } from '../pictures/piece.ts';
@@ -51,17 +53,35 @@ export function apiRoutes(studio: Studio, pages?: string): Router {
   for (const [name, path] of Object.entries(READS) as [ReadName, string][])
     api.get(path, async (request, response) => {
       const id = path.includes(':id') ? idIn(request) : '';
-      response.json(await look<unknown>((db) => READING[name](db, id)));
+      response.json(
+        await look<unknown>(async (db) => {
+          const answer = (await READING[name](db, id)) as { readonly seq?: number };
+          const log = answer.seq === undefined ? null : await logAt(db, answer.seq);
+          return { ...answer, ...(log !== null && { log }) };
+        }),
+      );
     });
 
-  api.post(CHANGES, async (request, response) => {
+  /** What waited for another studio, that was open at this address before, is not taken in here. */
+  const isForHere: RequestHandler = async (request, _response, next) => {
+    const meant = request.get(STUDIO_HEADER);
+    if (meant !== undefined && meant !== (await look(studioIdOf)))
+      throw new ProblemError(
+        421,
+        'Another studio',
+        'Another studio is open at this address than the one this was done in. It waits for that one.',
+      );
+    next();
+  };
+
+  api.post(CHANGES, isForHere, async (request, response) => {
     const { answer, isNew } = await makeChange(studio, changeFrom(request.body));
     response.status(isNew ? 201 : 200).json(answer);
     // Whoever made it is answered before all are told.
     if (isNew) setTimeout(() => studio.hearing.tell(answer), TELL_MS);
   });
 
-  api.post(PICTURES, uploads(UPLOAD_MOST_BYTES).single('picture'), async ({ file }, response) => {
+  api.post(PICTURES, isForHere, uploads(UPLOAD_MOST_BYTES).single('picture'), async ({ file }, response) => {
     if (!file) throw new ProblemError(422, 'No picture', 'Send one picture, in the field "picture".');
     try {
       if (file.size === 0) throw new ProblemError(422, 'Not a picture', 'This file is empty. Nothing was kept; choose another.');
@@ -119,18 +139,33 @@ export function apiRoutes(studio: Studio, pages?: string): Router {
   api.get(EVENTS, eventsOf(studio));
 
   api.get(COPIES, async (_request, response) => {
-    const { folder, kept, newest } = await copiesOf(studio);
-    response.json({ folder, kept, newestAt: newest?.at ?? null } satisfies CopiesDto);
+    const { folder, kept, newest, trouble } = await copiesOf(studio);
+    response.json({ folder, kept, newestAt: newest?.at ?? null, trouble } satisfies CopiesDto);
   });
-  api.get(BACKUP, async (_request, response) => {
-    const name = copyName();
-    const file = join(mkdtempSync(join(tmpdir(), 'dusk-copy-')), name);
-    const away = (): void => rmSync(dirname(file), { recursive: true, force: true });
-    await studio.copy(file).catch((cause: unknown) => {
+  let isCopying = false;
+  api.get(BACKUP, async (request, response) => {
+    // A page of somebody else's could have a copy made by only showing an address.
+    const from = request.get('sec-fetch-site');
+    if (from === 'cross-site' || from === 'same-site')
+      throw new ProblemError(403, 'Wrong origin', 'A copy is taken from the studio’s own page, under Settings.');
+    if (isCopying) throw new ProblemError(429, 'One at a time', 'A copy is being made already; take it, then ask for another.');
+    isCopying = true;
+    let folder: string | undefined;
+    const away = (): void => {
+      isCopying = false;
+      if (folder !== undefined) rmSync(folder, { recursive: true, force: true });
+    };
+    try {
+      folder = mkdtempSync(join(tmpdir(), 'dusk-copy-'));
+      const name = copyName();
+      const file = join(folder, name);
+      await studio.copy(file);
+      response.on('close', away);
+      response.download(file, name);
+    } catch (cause) {
       away();
       throw cause;
-    });
-    response.download(file, name, away);
+    }
   });
 
   api.use(() => {

@@ -1,6 +1,9 @@
 import type { RequestHandler, Response } from 'express';
-import type { Answer } from '@dusk/wire';
+import type { Answer, HereDto } from '@dusk/wire';
+import { logAt } from '../studio/changes.ts';
 import { missedSince } from '../studio/missed.ts';
+import { studioIdOf } from '../studio/settings.ts';
+import { ProblemError } from '../problems.ts';
 import type { Studio } from '../studio/studio.ts';
 
 /** A line now and then, so that a connection that broke is noticed. */
@@ -11,7 +14,13 @@ const seqFrom = (text: unknown): number | undefined => {
   return Number.isInteger(seq) && seq >= 0 ? seq : undefined;
 };
 
+/** Somebody who has not read this much is let go of: the browser comes again and hears what it missed. */
+const MOST_UNREAD_BYTES = 1_000_000;
+/** Windows that listen at once; more are none of a painter's. */
+const MOST_LISTENING = 64;
+
 function write(response: Response, answer: Answer | 'reload'): void {
+  if (response.writableLength > MOST_UNREAD_BYTES) return void response.destroy();
   if (answer === 'reload') response.write('event: reload\ndata: {}\n\n');
   else response.write(`id: ${answer.seq}\nevent: change\ndata: ${JSON.stringify(answer)}\n\n`);
 }
@@ -23,6 +32,8 @@ function write(response: Response, answer: Answer | 'reload'): void {
 export const eventsOf =
   (studio: Studio): RequestHandler =>
   async (request, response) => {
+    if (studio.hearing.size >= MOST_LISTENING)
+      throw new ProblemError(503, 'Too many windows', `This studio is open in ${MOST_LISTENING} windows already: close one.`);
     response.status(200).set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' });
     response.flushHeaders();
     const waiting: Answer[] = [];
@@ -44,7 +55,12 @@ export const eventsOf =
     });
     const since = seqFrom(request.headers['last-event-id']) ?? seqFrom(request.query['since']);
     const missed = since === undefined ? undefined : await missedSince(studio, since).catch(() => 'too much' as const);
-    response.write('event: here\ndata: {}\n\n');
+    const here: HereDto = await studio.look(async (db) => ({
+      studio: await studioIdOf(db),
+      seq: since ?? null,
+      log: since === undefined ? null : await logAt(db, since),
+    }));
+    response.write(`event: here\ndata: ${JSON.stringify(here)}\n\n`);
     if (missed === 'too much') write(response, 'reload');
     else if (missed) {
       heard = missed.seq;

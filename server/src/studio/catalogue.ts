@@ -42,7 +42,7 @@ async function addTypicalState(db: EntityManager, tubeId: string, pigment: Pigme
  */
 export async function stockCatalogue(db: EntityManager): Promise<void> {
   if (!(await db.existsBy(Settings, { id: 1 })))
-    await db.insert(Settings, { id: 1, version: 1, valueScale: 'munsell', warmBlue: 'red-leaning', surround: 'N5', room: 'dark', knife: KNIFE, dulling: 'any', copiesFolder: '', copiesKept: COPIES_KEPT });
+    await db.insert(Settings, { id: 1, version: 1, valueScale: 'munsell', warmBlue: 'red-leaning', surround: 'N5', room: 'dark', knife: KNIFE, dulling: 'any', copiesFolder: '', copiesKept: COPIES_KEPT, studioId: randomUUID().replaceAll('-', '') });
   const tubes = await db.find(Tube);
   const generic = new Set(tubes.filter((t) => t.maker === '').map((t) => t.pigment));
   for (const pigment of CATALOGUE.values())

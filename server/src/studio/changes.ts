@@ -41,6 +41,10 @@ export async function rowsOf(db: EntityManager, touched: Partial<Record<RowKind,
 /** The place of the newest change in the log. */
 export const newestSeq = async (db: EntityManager): Promise<number> => (await db.maximum(Change, 'seq')) ?? 0;
 
+/** The change at a place in the log; nothing where it has not come to that. */
+export const logAt = async (db: EntityManager, seq: number): Promise<string | null> =>
+  (await db.findOne(Change, { where: { seq }, select: { id: true } }))?.id ?? null;
+
 const sameOperations = (one: readonly Operation[], other: readonly Operation[]): boolean => JSON.stringify(one) === JSON.stringify(other);
 
 type Versioned = Operation & { readonly version: number };
@@ -88,6 +92,18 @@ function asRefusal(cause: unknown): unknown {
   return cause;
 }
 
+/** A row that a change wrote more than once is taken back step by step: each step finds the version that the one before it leaves. */
+function inOrder(inverse: Operation[]): void {
+  const versions = new Map<string, number>();
+  inverse.forEach((op, i) => {
+    if (!isVersioned(op)) return;
+    const before = versions.get(rowOf(op));
+    const version = before === undefined ? op.version : before + 1;
+    inverse[i] = { ...op, version } as Operation;
+    versions.set(rowOf(op), version);
+  });
+}
+
 /** Does the operations of a change in one go; answers with what undoes them, last first. */
 async function done(db: EntityManager, at: string, ops: readonly Operation[]) {
   const { work, touched, wantsRelearning } = workOn(db, at);
@@ -99,6 +115,7 @@ async function done(db: EntityManager, at: string, ops: readonly Operation[]) {
       })),
     );
   if (wantsRelearning()) await relearn(work);
+  inOrder(inverse);
   return { inverse, touched: touched() };
 }
 
@@ -107,7 +124,7 @@ async function answerAgain(db: EntityManager, sent: ChangeSent, change: Change):
   const undone = change.undoes === null ? undefined : (await db.findOneByOrFail(Change, { seq: change.undoes })).id;
   if (undone !== sent.undoes || (undone === undefined && !sameOperations(sent.ops, change.ops)))
     throw new ProblemError(409, 'Another change', 'A change of this name was made already, and it was another one.');
-  return { seq: change.seq, rows: await rowsOf(db, change.touched) };
+  return { seq: change.seq, log: change.id, rows: await rowsOf(db, change.touched) };
 }
 
 /** The answer to a change, and whether it was made just now. */
@@ -130,7 +147,7 @@ export async function makeChange({ change, look }: Studio, sent: ChangeSent): Pr
       const { inverse, touched } = await done(db, at, ops);
       const seq = (await newestSeq(db)) + 1;
       await db.insert(Change, { seq, id: sent.id, device: sent.device, at, undoes, ops, inverse, touched });
-      return { answer: { seq, rows: await rowsOf(db, touched) }, isNew: true };
+      return { answer: { seq, log: sent.id, rows: await rowsOf(db, touched) }, isNew: true };
     });
   } catch (cause) {
     // A commit that failed may be in the file all the same: only the reopened file says.

@@ -7,6 +7,11 @@ export class Hearing {
   private readonly listeners = new Set<Listener>();
   private readonly ends = new Set<() => void>();
 
+  /** Windows that listen. */
+  get size(): number {
+    return this.listeners.size;
+  }
+
   /** @param end what lets go of the window */
   listen(listener: Listener, end: () => void): () => void {
     this.listeners.add(listener);

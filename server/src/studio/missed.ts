@@ -1,7 +1,7 @@
 import type { Answer, RowKind } from '@dusk/wire';
 import { MoreThan } from 'typeorm';
 import { Change } from '../entities/index.ts';
-import { newestSeq, rowsOf } from './changes.ts';
+import { logAt, newestSeq, rowsOf } from './changes.ts';
 import type { Studio } from './studio.ts';
 
 /** Further back than this a window is told to load everything again. */
@@ -22,5 +22,6 @@ export const missedSince = ({ look }: Studio, seq: number): Promise<Missed> =>
       for (const [kind, ids] of Object.entries(change.touched) as [RowKind, readonly string[]][])
         touched.set(kind, new Set([...(touched.get(kind) ?? []), ...ids]));
     const all = Object.fromEntries([...touched].map(([kind, ids]) => [kind, [...ids]]));
-    return { seq: newest, rows: await rowsOf(db, all) };
+    const log = await logAt(db, newest);
+    return { seq: newest, ...(log !== null && { log }), rows: await rowsOf(db, all) };
   });

@@ -11,12 +11,13 @@ import { paletteRows } from './palettes.ts';
 import { pileOf, pileRows } from './piles.ts';
 import { present } from './rows.ts';
 import { referenceRows, sampleRows } from './references.ts';
-import { settingsRows } from './settings.ts';
+import { settingsRows, studioIdOf } from './settings.ts';
 import { tubeRows } from './tubes.ts';
 
 /** How each read of the wire's table is answered; the id is empty where the read has none. */
 export const READING: { readonly [N in ReadName]: (db: EntityManager, id: string) => Promise<ReadAnswers[N]> } = {
   studio: async (db) => ({
+    studio: await studioIdOf(db),
     seq: await newestSeq(db),
     rows: {
       settings: await settingsRows(db),

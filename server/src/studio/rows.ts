@@ -1,4 +1,4 @@
-import { notFound } from '../problems.ts';
+import { notFound, ProblemError } from '../problems.ts';
 
 /** The fields of a change that were given. */
 export const given = <T extends object>(change: T): Partial<T> =>
@@ -18,7 +18,8 @@ export interface Deletable {
  * @throws ProblemError when there is none, or it was put away
  */
 export function present<T extends Deletable>(what: string, row: T | null): T {
-  if (!row || row.deletedAt) throw notFound(what);
+  if (!row) throw notFound(what);
+  if (row.deletedAt) throw new ProblemError(404, 'Put away', `This ${what} was put away meanwhile. Bring it back first, or let this go.`);
   return row;
 }
 

@@ -1,11 +1,15 @@
 import type { Needs, SettingsDto } from '@dusk/wire';
 import type { EntityManager } from 'typeorm';
 import { Settings } from '../entities/index.ts';
-import { stale } from '../problems.ts';
+import { dirname } from 'node:path';
+import { copiesFolder, rememberFolder, troubleWith } from '../keeping/copies.ts';
+import { stale, unfit } from '../problems.ts';
 import type { Doing } from './work.ts';
 import { changed, given } from './rows.ts';
 
 const ONLY = 1;
+/** The folder that the open studio lies in. */
+const studioFolder = ({ connection }: EntityManager): string => dirname(String(connection.options.database));
 
 const dto = ({ version, valueScale, warmBlue, surround, room, knife, dulling, stepLeast, stepMost, copiesFolder, copiesKept }: Settings): SettingsDto => ({
   id: String(ONLY),
@@ -24,6 +28,9 @@ const dto = ({ version, valueScale, warmBlue, surround, room, knife, dulling, st
 
 export const settingsRows = async (db: EntityManager): Promise<SettingsDto[]> => [dto(await db.findOneByOrFail(Settings, { id: ONLY }))];
 
+/** What tells this studio from every other. */
+export const studioIdOf = async (db: EntityManager): Promise<string> => (await db.findOneByOrFail(Settings, { id: ONLY })).studioId;
+
 /** What a dose of this painter may be off by, as a share of itself. */
 export const knifeNow = async (db: EntityManager): Promise<number> => (await db.findOneByOrFail(Settings, { id: ONLY })).knife;
 
@@ -31,6 +38,12 @@ export const changeSettings: Doing<Needs<'settings.change'>> = async ({ db, touc
   const [settings] = (await settingsRows(db)) as [SettingsDto];
   if (settings.version !== version) throw stale('setting', version, settings);
   const news = given(change);
+  if (news.copiesFolder !== undefined) {
+    const where = copiesFolder(studioFolder(db), news.copiesFolder);
+    const trouble = troubleWith(where);
+    if (trouble) throw unfit('No folder for copies', 'copiesFolder', trouble);
+    rememberFolder(studioFolder(db), where);
+  }
   await db.update(Settings, { id: ONLY }, { ...news, version: version + 1 });
   touch('settings', String(ONLY));
   return [{ do: 'settings.change', version: version + 1, ...changed(news, settings) }];

@@ -1,14 +1,15 @@
 import 'reflect-metadata';
-import { existsSync, mkdirSync, renameSync, statSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, renameSync, statSync } from 'node:fs';
 import { join } from 'node:path';
+import Database from 'better-sqlite3';
 import { DataSource, type EntityManager } from 'typeorm';
 import { ENTITIES } from '../entities/index.ts';
 import { MIGRATIONS } from '../migrations/index.ts';
-import { copiesFolder, copyTo, newestGood, stamp } from '../keeping/copies.ts';
+import { copiesIn, copyTo, foldersOfCopies, newestGood, stamp } from '../keeping/copies.ts';
 import { hold, type Held } from '../keeping/lock.ts';
 import { lookAt, sizeOf, walOf, type StudioSeen } from '../keeping/look.ts';
 import { NEW_FILE, STUDIO_FILE, takeAway } from '../keeping/places.ts';
-import { TroubleAtStart } from '../keeping/trouble.ts';
+import { isForWantOfRoom, TroubleAtStart } from '../keeping/trouble.ts';
 import { isRefusal, ProblemError } from '../problems.ts';
 import { findAll } from './cardIndex.ts';
 import { stockCatalogue } from './catalogue.ts';
@@ -25,6 +26,8 @@ export interface Studio {
   readonly look: <T>(work: (db: EntityManager) => Promise<T>) => Promise<T>;
   /** Runs a change as one transaction, after those before it, and answers once it is durable. */
   readonly change: <T>(work: (db: EntityManager) => Promise<T>) => Promise<T>;
+  /** Whether its disk had no room when it was opened: it is read, and keeps nothing new until there is. */
+  readonly isFull: boolean;
   /** Where open windows hear of changes. */
   readonly hearing: Hearing;
   /** Copies all of it into one file while it is in use. */
@@ -34,9 +37,11 @@ export interface Studio {
 
 interface Pragmas {
   pragma(text: string): unknown;
+  close(): unknown;
 }
 
-export const dataSourceFor = (file: string): DataSource =>
+/** @param isAlone whether the index of the journal lies in memory, where a disk has no room for it; nobody else reads the file then */
+export const dataSourceFor = (file: string, isAlone = false): DataSource =>
   new DataSource({
     type: 'better-sqlite3',
     database: file,
@@ -44,9 +49,16 @@ export const dataSourceFor = (file: string): DataSource =>
     migrations: MIGRATIONS,
     migrationsTableName: 'migration',
     prepareDatabase: (db: Pragmas) => {
-      db.pragma('journal_mode = WAL');
-      db.pragma('synchronous = FULL');
-      db.pragma('foreign_keys = ON');
+      try {
+        if (isAlone) db.pragma('locking_mode = EXCLUSIVE');
+        db.pragma('journal_mode = WAL');
+        db.pragma('synchronous = FULL');
+        db.pragma('foreign_keys = ON');
+      } catch (cause) {
+        // The mapper forgets a connection that fails here, and it would go on holding the file.
+        db.close();
+        throw cause;
+      }
     },
   });
 
@@ -73,15 +85,53 @@ function checked(folder: string, file: string): void {
       lookAt(file);
     } catch (cause) {
       if (!(cause instanceof TroubleAtStart)) throw cause;
-      const copy = newestGood(copiesFolder(folder, ''));
+      const copy = foldersOfCopies(folder)
+        .flatMap((where) => newestGood(where) ?? [])
+        .sort((one, other) => (other.newest ?? '').localeCompare(one.newest ?? ''))[0];
       const offer = copy ? ` The newest good copy is ${copy.file}, of ${copy.newest ?? 'an unknown day'}: ${copy.paintings} paintings, ${copy.piles} piles.` : '';
       throw new TroubleAtStart(cause.message + offer);
     }
-  } else if (sizeOf(walOf(file)) > 0)
+    return;
+  }
+  if (sizeOf(walOf(file)) > 0)
     throw new TroubleAtStart(
       `${file} is gone, but its journal ${walOf(file)} is there. Put the file back beside it, or put a copy back with npm run restore; nothing was changed.`,
     );
+  const left = leftBeside(folder);
+  if (left !== undefined)
+    throw new TroubleAtStart(
+      `There is no ${file} any more, but what was in it lies in ${left}. Put that back with npm run restore "${left}", or move it away to begin a new studio; nothing was changed.`,
+    );
 }
+
+/** What was copied out of a studio that was taken away, or laid aside, in a folder that has none now: the newest. */
+const LEFT = /^studio (rescued|laid aside) .*\.sqlite$/;
+function leftBeside(folder: string): string | undefined {
+  const names = readdirSync(folder).filter((name) => LEFT.test(name));
+  const [newest] = names.map((name) => join(folder, name)).sort((one, other) => statSync(other).mtimeMs - statSync(one).mtimeMs);
+  return newest ?? foldersOfCopies(folder).flatMap((where) => copiesIn(where))[0]?.file;
+}
+
+/**
+ * Sees that nobody else has the file open, however the folder's own lock came to be lost: whoever has it open
+ * keeps a shared lock on it, which lets nobody take it alone.
+ * @throws TroubleAtStart when somebody has
+ */
+function seeAlone(folder: string, file: string): void {
+  const db = new Database(file, { timeout: ALONE_MS });
+  try {
+    db.pragma('locking_mode = EXCLUSIVE');
+    db.exec('BEGIN EXCLUSIVE; ROLLBACK');
+  } catch (cause) {
+    if (isForWantOfRoom(cause)) return;
+    if (!(cause as { code?: string }).code?.startsWith('SQLITE_BUSY')) throw cause;
+    throw new TroubleAtStart(`The studio in ${folder} is open already: another program has its file open. Use that one, or stop it first.`);
+  } finally {
+    db.close();
+  }
+}
+/** Whoever only copies it is soon done. */
+const ALONE_MS = 1500;
 
 /**
  * Opens the studio in a folder, makes it when there is none, and brings its schema up to date.
@@ -95,7 +145,8 @@ export async function openStudio(folder: string): Promise<Studio> {
   const held = hold(folder);
   try {
     checked(folder, file);
-    if (!existsSync(file)) await makeNew(folder);
+    if (existsSync(file)) seeAlone(folder, file);
+    else await makeNew(folder);
     return await opened(folder, file, held);
   } catch (cause) {
     held.release();
@@ -103,10 +154,47 @@ export async function openStudio(folder: string): Promise<Studio> {
   }
 }
 
+/** Connects to a studio's file, also where its disk has no room for what is laid beside it. */
+async function connected(file: string): Promise<{ readonly data: DataSource; readonly isCramped: boolean }> {
+  const usual = dataSourceFor(file);
+  try {
+    await usual.initialize();
+    await usual.query('SELECT COUNT(*) FROM "settings"');
+    return { data: usual, isCramped: false };
+  } catch (cause) {
+    if (usual.isInitialized) await usual.destroy();
+    if (!isForWantOfRoom(cause)) throw cause;
+    const data = dataSourceFor(file, true);
+    await data.initialize();
+    return { data, isCramped: true };
+  }
+}
+
 async function opened(folder: string, file: string, held: Held): Promise<Studio> {
-  const data = dataSourceFor(file);
-  await data.initialize();
+  const { data, isCramped } = await connected(file);
+  try {
+    return await over(data, isCramped, folder, file, held);
+  } catch (cause) {
+    await data.destroy().catch(() => undefined);
+    throw cause;
+  }
+}
+
+/** A studio over a connection to its file. */
+async function over(data: DataSource, isCramped: boolean, folder: string, file: string, held: Held): Promise<Studio> {
   await migrate(data, file);
+  let isFull = isCramped;
+  try {
+    // Said at the start, not when the first thing is lost.
+    connectionOf(data).exec('BEGIN IMMEDIATE; UPDATE "settings" SET "version" = "version" + 1; ROLLBACK');
+  } catch (cause) {
+    if (connectionOf(data).inTransaction) connectionOf(data).exec('ROLLBACK');
+    const { code = '' } = cause as { code?: string };
+    if (code.startsWith('SQLITE_READONLY') || code === 'EROFS')
+      throw new TroubleAtStart(`${file} cannot be written, so nothing would be kept. Give yourself the right to write it, or choose another folder with DUSK_DATA=…`);
+    if (!isForWantOfRoom(cause)) throw cause;
+    isFull = true;
+  }
   const { ino } = statSync(file);
   let last: Promise<unknown> = Promise.resolve();
   const inTurn = <T>(work: () => Promise<T>): Promise<T> => {
@@ -137,9 +225,13 @@ async function opened(folder: string, file: string, held: Held): Promise<Studio>
         throw cause;
       }
     });
-  await change(stockCatalogue);
-  await change(findAll);
+  for (const work of [stockCatalogue, findAll])
+    await change(work).catch((cause: unknown) => {
+      if (!isForWantOfRoom(cause)) throw cause;
+      isFull = true;
+    });
   return {
+    isFull,
     folder,
     file,
     data,

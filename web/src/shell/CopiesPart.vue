@@ -16,7 +16,8 @@ onMounted(async () => (copies.value = await readCopies().catch(() => undefined))
 const HOUR_MS = 3600_000;
 const age = computed(() => {
   if (!copies.value) return '';
-  if (copies.value.newestAt === null) return 'No copy was made yet; the first comes with the first day’s work.';
+  if (copies.value.newestAt === null)
+    return copies.value.trouble ? 'No copy was made yet.' : 'No copy was made yet; the first comes with the first day’s work.';
   const hours = Math.max(0, (Date.now() - Date.parse(copies.value.newestAt)) / HOUR_MS);
   const old = hours < 1 ? 'less than an hour' : hours < 48 ? `${Math.round(hours)} hours` : `${Math.round(hours / 24)} days`;
   return `The newest copy is ${old} old; ${copies.value.kept} are kept in ${copies.value.folder}.`;
@@ -32,6 +33,7 @@ async function moveTo(): Promise<void> {
 <template>
   <section class="copies" aria-label="Copies of the studio">
     <h3>Copies of the studio</h3>
+    <p v-if="copies?.trouble" role="alert" class="trouble" data-test="copies-trouble">{{ copies.trouble }}</p>
     <p data-test="newest-copy">{{ age }}</p>
     <Choice
       label="Daily copies kept"
@@ -61,6 +63,12 @@ async function moveTo(): Promise<void> {
   border-radius: 4px;
   color: inherit;
   text-decoration: none;
+}
+
+.trouble {
+  font-weight: 700;
+  border-left: 4px solid currentColor;
+  padding-left: calc(2 * var(--unit));
 }
 p {
   overflow-wrap: anywhere;

@@ -14,7 +14,7 @@ import type {
   Sent,
   SheetWanted,
 } from '@dusk/wire';
-import { CARD_FILES, CARDS_FOUND, CARDS_OUT, CHANGES, COPIES, OUTING, PICTURES, PRINTED, READS } from '@dusk/wire/reads';
+import { CARD_FILES, CARDS_FOUND, CARDS_OUT, CHANGES, COPIES, OUTING, PICTURES, PRINTED, READS, STUDIO_HEADER } from '@dusk/wire/reads';
 
 /** What the server said no to, as a sentence; a lost connection has status 0. */
 export class ApiError extends Error {
@@ -31,19 +31,21 @@ const unreachable: Problem = {
   detail: 'The studio does not answer. Is the program still running?',
 };
 
-async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+/** @param studio the one that it is meant for: another that answers here refuses it */
+async function call<T>(method: string, path: string, body?: unknown, studio?: string): Promise<T> {
   const form = body instanceof FormData;
   const init: RequestInit = { method };
   if (body !== undefined) {
     init.body = form ? body : JSON.stringify(body);
-    if (!form) init.headers = { 'Content-Type': 'application/json' };
+    init.headers = { ...(!form && { 'Content-Type': 'application/json' }), ...(studio && { [STUDIO_HEADER]: studio }) };
   }
   const response = await fetch(`/api${path}`, init).catch(() => {
     throw new ApiError(unreachable);
   });
   if (!response.ok) {
     const problem = (await response.json().catch(() => undefined)) as Problem | undefined;
-    throw new ApiError(problem ?? { ...unreachable, status: response.status, detail: `The studio answered ${response.status}.` });
+    // Whoever answers without a sentence is no studio that refuses: it is as good as away.
+    throw new ApiError(problem?.detail ? problem : { ...unreachable, detail: `The studio answered ${response.status}.` });
   }
   // An answer that breaks off is none.
   return (await response.json().catch(() => {
@@ -52,17 +54,17 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
 }
 
 /** Sends a change; a change that is known is answered again. */
-export const sendChange = (change: Change): Promise<Answer> => call('POST', CHANGES, change);
+export const sendChange = (change: Change, studio?: string): Promise<Answer> => call('POST', CHANGES, change, studio);
 
 export const read = <N extends ReadName>(name: N, id = ''): Promise<ReadAnswers[N]> => call('GET', READS[name].replace(':id', id));
 
 export const readCopies = (): Promise<CopiesDto> => call('GET', COPIES);
 
 /** Sends a picture ahead of the change that speaks of it. */
-export function sendPicture(file: File): Promise<PictureDto> {
+export function sendPicture(file: File, studio?: string): Promise<PictureDto> {
   const form = new FormData();
   form.append('picture', file);
-  return call('POST', PICTURES, form);
+  return call('POST', PICTURES, form, studio);
 }
 
 export const pictureUrl = (pictureId: string): string => `/api${PICTURES}/${pictureId}`;

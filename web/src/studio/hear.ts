@@ -1,18 +1,18 @@
 import type { Answer } from '@dusk/wire';
-import { EVENTS } from '@dusk/wire/reads';
+import { EVENTS, type HereDto } from '@dusk/wire/reads';
 
 interface Hearing {
   /** Takes in what was changed, here or elsewhere. */
   readonly change: (answer: Answer) => void;
   /** Too much was missed: everything is to be loaded again. */
   readonly reload: () => void;
-  /** The studio answers. */
-  readonly here: () => void;
+  /** The studio answers: which it is, and what its log has at the place that was last heard of. */
+  readonly here: (here: HereDto) => void;
   /** It does not. */
   readonly away: () => void;
 }
 
-type Heard = { readonly is: 'change'; readonly answer: Answer } | { readonly is: 'reload' | 'here' | 'away' };
+type Heard = { readonly is: 'change'; readonly answer: Answer } | { readonly is: 'here'; readonly here: HereDto } | { readonly is: 'reload' | 'away' };
 
 /** After a studio that was away, the browser's own trying again may have given up. */
 const AGAIN_MS = 2000;
@@ -20,7 +20,7 @@ const AGAIN_MS = 2000;
 /** Listens to the studio for all windows, for as long as this one is open. */
 function listen(since: () => number, tell: (heard: Heard) => void): void {
   const source = new EventSource(`/api${EVENTS}?since=${since()}`);
-  source.addEventListener('here', () => tell({ is: 'here' }));
+  source.addEventListener('here', ({ data }: MessageEvent<string>) => tell({ is: 'here', here: JSON.parse(data) as HereDto }));
   source.addEventListener('reload', () => tell({ is: 'reload' }));
   source.addEventListener('change', ({ data }: MessageEvent<string>) => tell({ is: 'change', answer: JSON.parse(data) as Answer }));
   source.onerror = () => {
@@ -37,7 +37,11 @@ function listen(since: () => number, tell: (heard: Heard) => void): void {
  */
 export function hear(since: () => number, hearing: Hearing, ready: Promise<unknown>): void {
   const channel = new BroadcastChannel('dusk.heard');
-  const deal = (heard: Heard): void => (heard.is === 'change' ? hearing.change(heard.answer) : hearing[heard.is]());
+  const deal = (heard: Heard): void => {
+    if (heard.is === 'change') hearing.change(heard.answer);
+    else if (heard.is === 'here') hearing.here(heard.here);
+    else hearing[heard.is]();
+  };
   channel.onmessage = ({ data }: MessageEvent<Heard>) => deal(data);
   void navigator.locks.request('dusk.hearing', async () => {
     await ready;

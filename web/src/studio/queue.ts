@@ -1,5 +1,5 @@
 import type { Change, Operation, Problem } from '@dusk/wire';
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import { deleteDB, openDB, type DBSchema, type IDBPDatabase } from 'idb';
 
 /** A change that is kept in this browser until the studio has answered it. */
 export interface Waiting {
@@ -48,19 +48,40 @@ async function sha256(file: File): Promise<string> {
   return [...new Uint8Array(hash)].map((byte) => byte.toString(16).padStart(2, '0')).join('');
 }
 
+const NAME = 'dusk.queue';
+const stored = (name: string): Promise<IDBPDatabase<Stored>> =>
+  openDB<Stored>(name, 1, {
+    upgrade(fresh) {
+      fresh.createObjectStore('changes', { keyPath: 'n', autoIncrement: true });
+      fresh.createObjectStore('pictures');
+      fresh.createObjectStore('versions');
+    },
+  });
+async function entries(db: IDBPDatabase<Stored>, store: 'pictures'): Promise<(readonly [key: string, value: Stored['pictures']['value']])[]> {
+  const keys = await db.getAllKeys(store);
+  return Promise.all(keys.map(async (key) => [key, (await db.get(store, key))!] as const));
+}
+
 /** The queue of this browser, shared by its windows, over IndexedDB: it outlives a reload and a closed tab. */
 export class Queue {
   private constructor(private readonly db: IDBPDatabase<Stored>) {}
 
-  static async open(): Promise<Queue> {
-    const db = await openDB<Stored>('dusk.queue', 1, {
-      upgrade(fresh) {
-        fresh.createObjectStore('changes', { keyPath: 'n', autoIncrement: true });
-        fresh.createObjectStore('pictures');
-        fresh.createObjectStore('versions');
-      },
-    });
-    return new Queue(db);
+  /** @param studio the one whose changes it keeps: each has a queue of its own */
+  static async open(studio: string): Promise<Queue> {
+    const queue = new Queue(await stored(`${NAME}.${studio}`));
+    await queue.adopt();
+    return queue;
+  }
+
+  /** What waited before studios were told apart goes to the first that answers, as it would have then. */
+  private async adopt(): Promise<void> {
+    const names = (await indexedDB.databases?.()) ?? [];
+    if (!names.some(({ name }) => name === NAME)) return;
+    const old = await stored(NAME);
+    for (const [key, value] of await entries(old, 'pictures')) await this.db.put('pictures', value, key);
+    for (const { n: _n, ...item } of await old.getAll('changes')) await this.db.add('changes', item);
+    old.close();
+    await deleteDB(NAME);
   }
 
   async all(): Promise<Waiting[]> {

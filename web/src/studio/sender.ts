@@ -13,8 +13,13 @@ interface Told {
   readonly outcome: Outcome;
 }
 
-/** The studio is not there, or has no room: what waits is tried again. */
-const isPassing = ({ status }: Problem): boolean => status === 0 || status === 502 || status === 503 || status === 504 || status === 507;
+/**
+ * Whether an answer is no refusal: the studio is not there, has no room, fails, or another one answers in its
+ * place. What waits is tried again.
+ */
+const isPassing = ({ status }: Problem): boolean => status === 0 || status === 408 || status === 421 || status === 429 || status >= 500;
+/** A change that breaks the studio so often is put before the painter, so that what was done after it goes on. */
+const MOST_BREAKS = 5;
 
 /** Versions of rows in an answer. */
 function versionsIn({ rows }: Answer): Map<string, number> {
@@ -29,14 +34,17 @@ function versionsIn({ rows }: Answer): Map<string, number> {
  * refused is parked with what rests on it; where the studio does not answer, everything waits.
  */
 export class Sender {
-  private readonly channel = new BroadcastChannel('dusk.queue');
+  private readonly channel: BroadcastChannel;
+  private readonly breaks = new Map<string, number>();
   private readonly asking = new Map<string, (outcome: Outcome) => void>();
 
   private constructor(
+    private readonly studio: string,
     readonly queue: Queue,
     private readonly heard: (told: Told) => void,
     private readonly changed: () => void,
   ) {
+    this.channel = new BroadcastChannel(`dusk.queue.${studio}`);
     this.channel.onmessage = ({ data }: MessageEvent<Told | 'changed'>) => {
       if (data !== 'changed') this.tell(data);
       this.changed();
@@ -44,11 +52,12 @@ export class Sender {
   }
 
   /**
+   * @param studio the one that its changes are for
    * @param heard told what becomes of every change, of whichever window
    * @param changed told that the queue is different now
    */
-  static async open(heard: (told: Told) => void, changed: () => void): Promise<Sender> {
-    return new Sender(await Queue.open(), heard, changed);
+  static async open(studio: string, heard: (told: Told) => void, changed: () => void): Promise<Sender> {
+    return new Sender(studio, await Queue.open(studio), heard, changed);
   }
 
   /** Keeps a change here and sends it; answers once it is known what became of it, or that it waits. */
@@ -64,7 +73,7 @@ export class Sender {
 
   /** Sends what can go. Another window that is at it already does it for this one. */
   go(): Promise<void> {
-    return navigator.locks.request('dusk.sending', async () => {
+    return navigator.locks.request(`dusk.sending.${this.studio}`, async () => {
       for (let item = await this.queue.next(); item; item = await this.queue.next()) if (!(await this.send(item))) return;
     });
   }
@@ -72,13 +81,20 @@ export class Sender {
   /** @returns whether to go on with the next */
   private async send(item: Waiting): Promise<boolean> {
     try {
-      const answer = await sendChange(await this.withPictures(item.change));
+      const answer = await sendChange(await this.withPictures(item.change), this.studio);
       await this.queue.answered(item, versionsIn(answer));
       this.publish({ id: item.change.id, outcome: { is: 'answered', answer } });
       return true;
     } catch (cause) {
       if (!(cause instanceof ApiError)) throw cause;
       const { problem } = cause;
+      const breaks = problem.status === 500 ? (this.breaks.get(item.change.id) ?? 0) + 1 : 0;
+      this.breaks.set(item.change.id, breaks);
+      if (breaks >= MOST_BREAKS) {
+        await this.queue.park(item, problem);
+        this.publish({ id: item.change.id, outcome: { is: 'waiting', problem } });
+        return true;
+      }
       if (isPassing(problem)) {
         for (const { change, parked } of await this.queue.all())
           if (!parked) this.publish({ id: change.id, outcome: { is: 'waiting', problem } });
@@ -102,7 +118,7 @@ export class Sender {
       }
       const file = await this.queue.picture(op.pictureId);
       if (!file) throw new ApiError({ type: 'about:blank', title: 'Gone', status: 410, detail: 'The picture is not in this browser any more. Bring it again.' });
-      const { id } = await sendPicture(file);
+      const { id } = await sendPicture(file, this.studio);
       await this.queue.pictureIs(op.pictureId, id);
       ops.push({ ...op, pictureId: id });
     }

@@ -1,5 +1,5 @@
-import type { Change, Operation, Problem, ReadAnswers, ReadName } from '@dusk/wire';
-import { useIntervalFn, useLocalStorage } from '@vueuse/core';
+import type { Answer, Change, Operation, Problem, ReadAnswers, ReadName } from '@dusk/wire';
+import { useEventListener, useIntervalFn, useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { useNotices } from '../shell/notices.ts';
@@ -43,15 +43,29 @@ export const useStudio = defineStore('studio', () => {
   let hasLoaded!: () => void;
   const loaded = new Promise<void>((resolve) => (hasLoaded = resolve));
 
-  function apply(answer: ReadAnswers['studio']): void {
+  /** The change at the place that this window has come to, where that is known. */
+  let log: string | undefined;
+  function apply(answer: Answer): void {
     applied(rows, heard, answer);
-    seq.value = Math.max(seq.value, answer.seq);
+    if (answer.seq < seq.value) return;
+    log = answer.log ?? (answer.seq === seq.value ? log : undefined);
+    seq.value = answer.seq;
+  }
+
+  /**
+   * Another studio answers at this address, or an older copy of this one was put in its place: what this
+   * window shows is none of it. It begins anew; what waits here waits for the studio it was done in.
+   */
+  function beginAnew(): void {
+    location.reload();
   }
 
   /** Reads rows and takes them in. */
   async function load(name: 'studio' | 'painting' | 'sets', id?: string): Promise<void> {
     try {
-      apply(await read(name, id));
+      const answer = await read(name, id);
+      if (name === 'studio') isFrom((answer as ReadAnswers['studio']).studio);
+      apply(answer);
     } finally {
       hasLoaded();
     }
@@ -95,6 +109,19 @@ export const useStudio = defineStore('studio', () => {
     }
   }
 
+  /** Which studio this window is of, as far as this browser knows: it is asked for before there is a queue. */
+  const studioId = useLocalStorage('dusk.studio', '');
+  let isKnown!: () => void;
+  const known = new Promise<void>((resolve) => (isKnown = resolve));
+  if (studioId.value !== '') isKnown();
+  function isFrom(studio: string): void {
+    const was = studioId.value;
+    if (was === studio) return;
+    studioId.value = studio;
+    isKnown();
+    if (was !== '') beginAnew();
+  }
+
   let sender: Sender | undefined;
   async function look(): Promise<void> {
     const before = waiting.value.length;
@@ -102,9 +129,12 @@ export const useStudio = defineStore('studio', () => {
     if (before > 1 && waiting.value.length === 0 && !away.value) notices.saved('All that waited is in the studio now.');
   }
   // A disk that was full may have room again.
+  useEventListener(window, "online", () => void sender?.go());
   useIntervalFn(() => void (waiting.value.some((item) => !item.parked) && sender?.go()), TRY_AGAIN_MS);
   // A browser that keeps nothing (a private window) sends at once, or not at all.
-  const opening = Sender.open(heardOf, () => void look()).then(
+  const opening = known
+    .then(() => Sender.open(studioId.value, heardOf, () => void look()))
+    .then(
     (opened) => {
       sender = opened;
       void look().then(() => opened.go());
@@ -117,7 +147,9 @@ export const useStudio = defineStore('studio', () => {
     {
       change: apply,
       reload: () => void reload(),
-      here: () => {
+      here: (here) => {
+        isFrom(here.studio);
+        if (here.seq === seq.value && log !== undefined && here.log !== log) beginAnew();
         if (away.value) notices.over();
         away.value = false;
         void sender?.go();
