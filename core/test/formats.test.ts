@@ -255,7 +255,8 @@ describe('a file of cards', () => {
       ['short curves', tubeWith({ K: [1, 2, 3] }), /K/],
       ['curves of words', tubeWith({ S: Array.from({ length: 36 }, () => 'a lot') }), /S/],
       ['a bore of nothing', tubeWith({ nozzleMm: 0 }), /nozzleMm/],
-      ['a tube without a name', tubeWith({ name: '' }), /without a name/],
+      ['a tube without a name', tubeWith({ name: '' }), /no name/],
+      ['a tube with a name that cannot be seen', tubeWith({ name: '\u200b \u2060' }), /no name that can be seen/],
     ];
     for (const [what, read, says] of all) {
       expect(read, what).to.throw(CraftError, says);

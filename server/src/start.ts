@@ -3,6 +3,7 @@ import type { AddressInfo } from 'node:net';
 import type { Express } from 'express';
 import { makeApp } from './app.ts';
 import { copyDaily } from './keeping/daily.ts';
+import { bringRest, unfinished } from './studio/bringing.ts';
 import { openStudio, type Studio } from './studio/studio.ts';
 
 export interface Running {
@@ -35,6 +36,10 @@ export async function startServer(folder: string, port: number, pages?: string):
     throw cause;
   });
   const copying = copyDaily(studio);
+  // What a crash left of a file of cards comes now.
+  const resting = (async () => {
+    for (const { id } of await studio.look(unfinished)) await bringRest(studio, id);
+  })().catch(() => undefined);
   open(makeApp(studio, pages));
   const { port: taken } = server.address() as AddressInfo;
   let stopped: Promise<void> | undefined;
@@ -44,6 +49,7 @@ export async function startServer(folder: string, port: number, pages?: string):
     stop: () =>
       (stopped ??= (async () => {
         await copying.stop();
+        await resting;
         studio.hearing.close();
         await closeServer();
         await studio.close();

@@ -54,8 +54,18 @@ export function Words(what: string, most: number): PropertyDecorator {
 /** Words that may be empty. */
 export function Note(what: string, most: number): PropertyDecorator {
   const message = `${what} has at most ${most} letters`;
-  return all(IsString({ message }), Length(0, most, { message }));
+  return all(
+    IsString({ message }),
+    Length(0, most, { message }),
+    // A long note has lines; no other mark of control is a letter.
+    Matches(most > ONE_LINE ? NO_CONTROL_BUT_LINES : NO_CONTROL, { message: `${what} has letters in it that cannot be read` }),
+    Matches(EMPTY_OR_SEEN, { message: `${what} has letters that can be seen, or none` }),
+  );
 }
+/** Up to so many letters a note is one line. */
+const ONE_LINE = 400;
+const NO_CONTROL_BUT_LINES = /^(?:\P{Cc}|[\n\r\t])*$/u;
+const EMPTY_OR_SEEN = /^$|[^\p{Z}\p{C}\p{M}\u115f\u1160\u3164\uffa0\u2800]/u;
 
 /** A number within bounds. */
 export function Within(what: string, least: number, most: number): PropertyDecorator {

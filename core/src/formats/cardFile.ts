@@ -1,4 +1,5 @@
 import { CraftError } from '../errors.ts';
+import { atOnce, type InSteps } from '../matching/inSteps.ts';
 import { BANDS } from '../colour/spectrum.ts';
 import type { Lab } from '../colour/spaces.ts';
 import { SIGHTS } from '../correcting/doubt.ts';
@@ -133,7 +134,7 @@ function tubeFrom(value: unknown, where: string, strange: Set<string>): CardTube
   const fields = fieldsOf(value, where, strange);
   const tube = {
     key: fields.text('key', 80),
-    name: fields.line('name', 80),
+    name: fields.name('name', 80),
     pigment: fields.line('pigment', 80),
     colourIndex: fields.line('colourIndex', 80),
     caution: fields.line('caution', 80) || 'none',
@@ -194,7 +195,7 @@ function cardFrom(value: unknown, at: number, known: ReadonlyMap<string, CardTub
   });
   const card: Card = {
     id: fields.text('id', 80),
-    name: fields.line('name', 120),
+    name: fields.name('name', 120),
     note: fields.text('note'),
     ...ofOwnTubes({ heaps }, known, where),
     ml: fields.number('ml', 0.01, 5000),
@@ -229,7 +230,7 @@ function setFrom(value: unknown, at: number, known: ReadonlySet<string>, strange
   const ids = fields.list('cards', 0, MOST_CARDS);
   const set = {
     id: fields.text('id', 80),
-    name: fields.line('name', 120),
+    name: fields.name('name', 120),
     kind: fields.oneOf('kind', SET_KINDS, 'chosen'),
     note: fields.text('note'),
     cards: ids as readonly string[],
@@ -246,7 +247,7 @@ function paletteFrom(value: unknown, at: number, known: ReadonlyMap<string, Card
   const fields = fieldsOf(value, where, strange);
   const palette = {
     id: fields.text('id', 80),
-    name: fields.line('name', 80),
+    name: fields.name('name', 80),
     tubes: fields.list('tubes', 1, MOST_TUBES_OF_ONE).map((key) => tubeOf(known, key, where)),
   };
   fields.rest();
@@ -281,11 +282,14 @@ function parsed(text: string): Readonly<Record<string, unknown>> {
   return json;
 }
 
+/** Cards that are read before others have their turn. */
+const CARDS_A_STEP = 200;
+
 /**
- * Reads a file of cards; all of it or nothing.
+ * Reads a file of cards a little at a time; all of it or nothing.
  * @throws CraftError, a sentence that says which card and what is wrong with it
  */
-export function readCards(text: string): CardsRead {
+export function* readCardsInSteps(text: string): InSteps<CardsRead> {
   const json = parsed(text);
   const { version, cards } = json;
   if (typeof version !== 'number' || !Number.isInteger(version) || version < 1)
@@ -301,13 +305,22 @@ export function readCards(text: string): CardsRead {
     'tube',
   );
   const known = new Map(tubes.map((tube) => [tube.key, tube]));
-  const read = cards.map((card, at) => cardFrom(card, at, known, strange));
+  const read: Card[] = [];
+  for (const [at, card] of cards.entries()) {
+    read.push(cardFrom(card, at, known, strange));
+    if (at % CARDS_A_STEP === CARDS_A_STEP - 1) yield at / cards.length;
+  }
   checkOnce(read, 'card');
   const ids = new Set(read.map(({ id }) => id));
-  const sets = listed(json, 'sets', MOST_SETS).map((set, at) => setFrom(set, at, ids, strange));
-  checkOnce(sets, 'set');
+  const all = listed(json, 'sets', MOST_SETS).map((set, at) => setFrom(set, at, ids, strange));
+  checkOnce(all, 'set');
+  // A set of nothing is none.
+  const sets = all.filter((set) => set.cards.length > 0);
   const palettes = listed(json, 'palettes', MOST_SETS).map((palette, at) => paletteFrom(palette, at, known, strange));
   checkOnce(palettes, 'palette');
   const notes = strange.size > 0 ? [`Not known here, and passed over: ${[...strange].sort().slice(0, 12).join(', ')}.`] : [];
   return { cards: read, sets, palettes, notes };
 }
+
+/** Reads a file of cards at once. @throws CraftError as in steps */
+export const readCards = (text: string): CardsRead => atOnce(readCardsInSteps(text));

@@ -3,6 +3,8 @@ import type { Lab } from '../colour/spaces.ts';
 
 const MOST_TEXT = 2000;
 const WHEN = /^\d{4}-\d\d-\d\dT\d\d:\d\d/;
+/** A letter that leaves a mark: neither a space nor one of the fillers that count as letters. */
+const SEEN = /[^\p{Z}\p{C}\p{M}\u115f\u1160\u3164\uffa0\u2800]/u;
 const HALF_A_LETTER = /\p{Cs}/u;
 /** Control characters but for those that space words and end lines. */
 const NO_MARK = /(?![\t\n\r])\p{Cc}/gu;
@@ -39,6 +41,12 @@ export class Fields {
   moment(name: string): string {
     const text = this.line(name, 40);
     if (!WHEN.test(text) || Number.isNaN(Date.parse(text))) throw bad(this.where, `does not say when (${name})`);
+    return text;
+  }
+  /** A name: words on one line, of which something is seen. */
+  name(name: string, most: number): string {
+    const text = this.line(name, most);
+    if (!SEEN.test(text)) throw bad(this.where, `has no ${name} that can be seen`);
     return text;
   }
   /** Words on one line. */

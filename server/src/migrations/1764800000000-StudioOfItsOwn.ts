@@ -6,7 +6,7 @@ export class StudioOfItsOwn1764800000000 implements MigrationInterface {
 
   async up(runner: QueryRunner): Promise<void> {
     await runner.query(`ALTER TABLE "settings" ADD COLUMN "studioId" text NOT NULL DEFAULT ''`);
-    await runner.query(`UPDATE "settings" SET "studioId" = lower(hex(randomblob(16)))`);
+    await runner.query(`UPDATE "settings" SET "studioId" = lower(hex(randomblob(16))), "version" = "version" + 1`);
   }
 
   async down(runner: QueryRunner): Promise<void> {

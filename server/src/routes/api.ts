@@ -23,6 +23,7 @@ import { Router, type Request, type RequestHandler } from 'express';
 import { copyName } from '../keeping/copies.ts';
 import { copiesOf } from '../keeping/daily.ts';
 import { notFound, ProblemError } from '../problems.ts';
+import { bringRest } from '../studio/bringing.ts';
 import { logAt, makeChange } from '../studio/changes.ts';
 import { studioIdOf } from '../studio/settings.ts';
 import { cardRoutes } from './cards.ts';
@@ -79,6 +80,8 @@ export function apiRoutes(studio: Studio, pages?: string): Router {
     response.status(isNew ? 201 : 200).json(answer);
     // Whoever made it is answered before all are told.
     if (isNew) setTimeout(() => studio.hearing.tell(answer), TELL_MS);
+    for (const { id } of isNew ? (answer.rows.bringings ?? []) : [])
+      void bringRest(studio, id).catch((cause: unknown) => request.log.error({ err: cause }, 'a file was not brought in whole'));
   });
 
   api.post(PICTURES, isForHere, uploads(UPLOAD_MOST_BYTES).single('picture'), async ({ file }, response) => {

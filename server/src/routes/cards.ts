@@ -54,7 +54,7 @@ export function cardRoutes({ look, change }: Studio): Router {
       const bytes = await readFile(file.path);
       // Browsers send names in UTF-8 without saying so.
       const name = Buffer.from(file.originalname, 'latin1').toString('utf8').slice(0, LONGEST_NAME) || 'cards';
-      response.status(201).json(await change((db) => keepFile(db, name, bytes)));
+      response.status(201).json(await keepFile({ look, change }, name, bytes));
     } finally {
       await rm(file.path, { force: true });
     }

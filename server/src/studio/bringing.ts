@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { contentOf, CraftError, masstoneOf, onesOwn, readCards, standInFor, type Card as CoreCard, type CardsRead, type CardTube, type OwnTube } from '@dusk/core';
+import { contentOf, CraftError, masstoneOf, onesOwn, readCardsInSteps, standInFor, type Card as CoreCard, type CardsRead, type CardTube, type OwnTube } from '@dusk/core';
 import { labDto, PALETTE_MOST_TUBES, type BringingDto, type FilePreview, type FileTubeDto, type Needs } from '@dusk/wire';
 import { isUUID } from 'class-validator';
 import { In, IsNull, type EntityManager } from 'typeorm';
@@ -7,7 +7,9 @@ import { Bringing, Card, CardFile, CardFound, CardPlace, CardSet, Palette, Palet
 import { notFound, ProblemError } from '../problems.ts';
 import { CardIndex } from './cardIndex.ts';
 import { cardOf, cardsById, keepCards } from './cards.ts';
+import { newestSeq } from './newestSeq.ts';
 import { puttingAway } from './putAway.ts';
+import type { Studio } from './studio.ts';
 import { checkTubes, paintOfState } from './tubes.ts';
 import { now, type Doing, type Work } from './work.ts';
 
@@ -17,10 +19,30 @@ interface FileRead extends CardsRead {
   readonly name: string;
 }
 
-/** @throws ProblemError, a sentence, where the file is none of cards */
-function readFile(id: string, name: string, bytes: Buffer): FileRead {
+/** Lets whoever else asks be answered. */
+const othersTurn = (): Promise<void> => new Promise((turn) => setImmediate(turn));
+
+/** The files that were read last: whoever looks at one brings it in next. */
+const lately = new Map<string, FileRead>();
+const MOST_LATELY = 2;
+
+/** Reads a file, others having their turn between its cards. @throws ProblemError, a sentence, where it is none of cards */
+async function readFile(id: string, name: string, bytes: Buffer): Promise<FileRead> {
+  const known = lately.get(id);
+  if (known) return { ...known, name };
   try {
-    return { id, name, ...readCards(bytes.toString('utf8')) };
+    const reading = readCardsInSteps(bytes.toString('utf8'));
+    for (;;) {
+      const { done, value } = reading.next();
+      if (!done) {
+        await othersTurn();
+        continue;
+      }
+      const file = { id, name, ...value };
+      lately.set(id, file);
+      if (lately.size > MOST_LATELY) lately.delete(lately.keys().next().value!);
+      return file;
+    }
   } catch (cause) {
     if (!(cause instanceof CraftError)) throw cause;
     throw new ProblemError(422, 'No file of cards', cause.message);
@@ -65,19 +87,33 @@ interface Meeting {
 /** Rows written or marked at once. */
 const AT_ONCE = 500;
 
+/** One read of the studio, in its turn: what takes long is asked in several, so that others have theirs. */
+type Look = Studio['look'];
+async function found(look: Look, ids: readonly string[]): Promise<Map<string, Card>> {
+  const all = new Map<string, Card>();
+  for (let at = 0; at < ids.length; at += AT_ONCE)
+    for (const [id, card] of await look((db) => cardsById(db, ids.slice(at, at + AT_ONCE)))) all.set(id, card);
+  return all;
+}
+
 /** Meets what is here: a card that is the same is known; one that is written otherwise comes to stand beside it. */
-async function meet(db: EntityManager, { cards }: FileRead): Promise<Meeting> {
+async function meet(look: Look, { cards }: FileRead): Promise<Meeting> {
   const own = new Map(
     cards.map((card) => [card, isUUID(card.id) ? card.id.toLowerCase() : idFrom('card', card.id, contentOf(card))] as const),
   );
-  const here = await cardsById(db, [...own.values()]);
+  const here = await found(look, [...own.values()]);
   // What each says is asked only of those that are met.
   const differs = (card: CoreCard): boolean => {
     const there = here.get(own.get(card)!);
     return there !== undefined && contentOf(cardOf(there)) !== contentOf(card);
   };
-  const beside = new Map(cards.filter(differs).map((card) => [card, idFrom('beside', own.get(card)!, contentOf(card))]));
-  for (const [id, card] of await cardsById(db, [...beside.values()])) here.set(id, card);
+  const otherwise: CoreCard[] = [];
+  for (const [at, card] of cards.entries()) {
+    if (differs(card)) otherwise.push(card);
+    if (at % AT_ONCE === AT_ONCE - 1) await othersTurn();
+  }
+  const beside = new Map(otherwise.map((card) => [card, idFrom('beside', own.get(card)!, contentOf(card))]));
+  for (const [id, card] of await found(look, [...beside.values()])) here.set(id, card);
   const idOf = (card: CoreCard): string => beside.get(card) ?? own.get(card)!;
   const fresh = cards.filter((card) => !here.has(idOf(card)));
   const known = cards.map(idOf).filter((id) => here.has(id));
@@ -119,9 +155,9 @@ const SHOWN = 60;
 /** Tubes told of one file; more would be told by nobody. */
 const MOST_TOLD = 400;
 
-async function preview(db: EntityManager, file: FileRead): Promise<FilePreview> {
-  const { fresh, both, known, back } = await meet(db, file);
-  const own = await ownTubes(db);
+async function preview(look: Look, file: FileRead): Promise<FilePreview> {
+  const { fresh, both, known, back } = await meet(look, file);
+  const own = await look(ownTubes);
   const tubes = [...tubesOf(file)].slice(0, MOST_TOLD).map(
     ([id, { tube, cards }]): FileTubeDto => ({
       tube: id,
@@ -140,8 +176,8 @@ async function preview(db: EntityManager, file: FileRead): Promise<FilePreview> 
     both,
     known: known.length - back.length,
     back: back.length,
-    sets: (await newOf(db, CardSet, 'set', file.sets)).length,
-    palettes: (await newOf(db, Palette, 'palette', file.palettes)).length,
+    sets: (await look((db) => newOf(db, CardSet, 'set', file.sets))).length,
+    palettes: (await look((db) => newOf(db, Palette, 'palette', file.palettes))).length,
     tubes,
     shown: fresh.slice(0, SHOWN).map(({ name, seen, predicted }) => ({ name, lab: labDto(seen ?? predicted) })),
     notes: file.notes,
@@ -162,13 +198,28 @@ const letGo = (db: EntityManager) =>
     new Date(Date.now() - LOOKED_AT_MS).toISOString(),
   ]);
 
+/** A file that was brought in, and all of it is here still: known by its hash, without reading it. */
+async function knownWhole(db: EntityManager, fileId: string, name: string): Promise<FilePreview | undefined> {
+  const [brought] = await db.find(Bringing, { where: { fileId, deletedAt: IsNull() }, order: { createdAt: 'DESC' }, take: 1 });
+  if (!brought || brought.besides.of !== brought.cards) return undefined;
+  // All that came with it stands as it came; what is still coming will.
+  const all = await db.countBy(Card, { bringingId: brought.id });
+  if ((await db.countBy(Card, { bringingId: brought.id, deletedAt: IsNull(), version: 1 })) !== all) return undefined;
+  const rest = { fresh: 0, both: 0, back: 0, sets: 0, palettes: 0, tubes: [], shown: [], notes: [] };
+  return { ...rest, fileId, name, known: brought.cards };
+}
+
 /** Keeps a file of cards until it is brought in, and says what that would do. @throws ProblemError where it is none; nothing is kept then */
-export async function keepFile(db: EntityManager, name: string, bytes: Buffer): Promise<FilePreview> {
+export async function keepFile({ look, change }: Pick<Studio, 'look' | 'change'>, name: string, bytes: Buffer): Promise<FilePreview> {
   const id = hashOf(bytes);
-  const file = readFile(id, name, bytes);
-  await letGo(db);
-  if (!(await db.existsBy(CardFile, { id }))) await db.insert(CardFile, { id, name, bytes, createdAt: now() });
-  return preview(db, file);
+  const known = await look((db) => knownWhole(db, id, name));
+  if (known) return known;
+  const file = await readFile(id, name, bytes);
+  await change(async (db) => {
+    await letGo(db);
+    if (!(await db.existsBy(CardFile, { id }))) await db.insert(CardFile, { id, name, bytes, createdAt: now() });
+  });
+  return preview(look, file);
 }
 
 /** Rows of files that were brought in. */
@@ -193,12 +244,65 @@ async function chosen(db: EntityManager, stands: NonNullable<Needs<'bringing.add
   };
 }
 
+/** Cards that a change brings in by itself; what a file holds beyond them follows it. */
+const MOST_AT_ONCE = 300;
+
+/** Cards of a piece: nobody waits longer than for these. */
+const A_PIECE = 120;
+
+/** Keeps cards of a file as its bringing says: there, or put away with it. */
+const keepBrought = (
+  db: EntityManager,
+  cards: readonly CoreCard[],
+  { id, deletedAt }: Pick<Bringing, 'id' | 'deletedAt'>,
+  standFor: (tube: CardTube) => string | undefined,
+): Promise<void> =>
+  keepCards(
+    db,
+    cards.map((card) => ({
+      ...card,
+      pileId: null,
+      bringingId: id,
+      deletedAt,
+      stands: Object.fromEntries(
+        card.tubes.flatMap((tube) => {
+          const own = standFor(tube);
+          return own === undefined ? [] : [[tube.key, own]];
+        }),
+      ),
+    })),
+  );
+
+/** Bringings of which not all cards are in the studio yet, as after a crash. */
+export const unfinished = (db: EntityManager): Promise<{ id: string }[]> =>
+  db.query(`SELECT "id" FROM "bringing" WHERE "cards" > (SELECT COUNT(*) FROM "card" WHERE "bringingId" = "bringing"."id")`);
+
+/**
+ * Brings in what a change that was answered left of its file, in pieces that are each a transaction of their own.
+ * Taken back meanwhile, the rest comes to lie put away with it.
+ */
+export async function bringRest({ look, change, hearing }: Studio, id: string): Promise<void> {
+  if (!(await look(unfinished)).some((one) => one.id === id)) return;
+  const { kept, standFor } = await look(async (db) => {
+    const bringing = await db.findOneByOrFail(Bringing, { id });
+    return { kept: await db.findOneByOrFail(CardFile, { id: bringing.fileId }), standFor: await chosen(db, [...(bringing.besides.stands ?? [])]) };
+  });
+  const { fresh } = await meet(look, await readFile(kept.id, kept.name, kept.bytes));
+  for (let at = 0; at < fresh.length; at += A_PIECE) {
+    await change(async (db) => keepBrought(db, fresh.slice(at, at + A_PIECE), await db.findOneByOrFail(Bringing, { id }), standFor));
+    await othersTurn();
+  }
+  // Whoever looks at cards looks again.
+  const answer = await look(async (db) => ({ seq: await newestSeq(db), rows: { bringings: await bringingRows(db, [id]) } }));
+  hearing.tell(answer);
+}
+
 export const addBringing: Doing<Needs<'bringing.add'>> = async (work, { id, fileId, stands = [] }) => {
   const { db, at, touch } = work;
   const kept = await db.findOneBy(CardFile, { id: fileId });
   if (!kept) throw notFound('file of cards');
-  const file = readFile(kept.id, kept.name, kept.bytes);
-  const { fresh, back, ids } = await meet(db, file);
+  const file = await readFile(kept.id, kept.name, kept.bytes);
+  const { fresh, back, ids } = await meet((read) => read(db), file);
   const sets = await newOf(db, CardSet, 'set', file.sets);
   const palettes = await newOf(db, Palette, 'palette', file.palettes);
   if (fresh.length + back.length + sets.length + palettes.length === 0)
@@ -210,24 +314,14 @@ export const addBringing: Doing<Needs<'bringing.add'>> = async (work, { id, file
     fileId,
     name: file.name,
     cards: fresh.length,
-    besides: { back, palettes: palettes.map((one) => one.id) },
+    besides: { back, palettes: palettes.map((one) => one.id), of: file.cards.length, stands: stands.map(({ tube, tubeId: own }) => ({ tube, tubeId: own })) },
     createdAt: at,
     deletedAt: null,
   });
-  await keepCards(
-    db,
-    fresh.map((card) => ({
-      ...card,
-      pileId: null,
-      bringingId: id,
-      stands: Object.fromEntries(
-        card.tubes.flatMap((tube) => {
-          const own = standFor(tube);
-          return own === undefined ? [] : [[tube.key, own]];
-        }),
-      ),
-    })),
-  );
+  // Sets name their cards: those are there first. Of very many the rest follows in pieces, others having their turn between.
+  const named = new Set(sets.flatMap((set) => set.one.cards.map((card) => ids.get(card))));
+  const first = [...fresh].sort((one, other) => Number(named.has(other.id)) - Number(named.has(one.id))).slice(0, Math.max(MOST_AT_ONCE, named.size));
+  await keepBrought(db, first, { id, deletedAt: null }, standFor);
   for (const set of sets) {
     await db.insert(CardSet, { id: set.id, version: 1, name: set.one.name, kind: set.one.kind, note: set.one.note, bringingId: id, createdAt: at, deletedAt: null });
     const places = set.one.cards.map((card, position) => ({ setId: set.id, cardId: ids.get(card)!, position }));

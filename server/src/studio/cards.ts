@@ -108,8 +108,11 @@ export const bodyOfCard = ({ recipe, tubes, ml, target, predicted, seen, thing, 
 const AT_ONCE = 200;
 
 /** Writes new cards and lets them be found. */
-export async function keepCards(db: EntityManager, cards: readonly (CoreCard & Pick<Card, 'pileId' | 'stands' | 'bringingId'>)[]): Promise<void> {
-  const rows = cards.map(({ pileId, stands, bringingId, ...card }): Card => ({
+export async function keepCards(
+  db: EntityManager,
+  cards: readonly (CoreCard & Pick<Card, 'pileId' | 'stands' | 'bringingId'> & { readonly deletedAt?: string | null })[],
+): Promise<void> {
+  const rows = cards.map(({ pileId, stands, bringingId, deletedAt = null, ...card }): Card => ({
     id: card.id,
     version: 1,
     name: card.name,
@@ -121,7 +124,7 @@ export async function keepCards(db: EntityManager, cards: readonly (CoreCard & P
     stands,
     bringingId,
     createdAt: card.madeAt,
-    deletedAt: null,
+    deletedAt,
   }));
   // The mapper writes into what it inserts, and mistakes one row for another there: it gets copies.
   for (let at = 0; at < rows.length; at += AT_ONCE)

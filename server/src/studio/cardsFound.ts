@@ -4,7 +4,7 @@ import type { EntityManager } from 'typeorm';
 import { CardPlace, PaletteTube, Settings } from '../entities/index.ts';
 import { CardIndex, type CardColumns } from './cardIndex.ts';
 import { cardRows } from './cards.ts';
-import { newestSeq } from './changes.ts';
+import { newestSeq } from './newestSeq.ts';
 
 /** Whether something holds of the card at a place. */
 type Test = (at: number) => boolean;

@@ -13,6 +13,7 @@ import { paletteRows } from './palettes.ts';
 import { pileRows } from './piles.ts';
 import { referenceRows, sampleRows } from './references.ts';
 import { settingsRows } from './settings.ts';
+import { newestSeq } from './newestSeq.ts';
 import type { Studio } from './studio.ts';
 import { tubeRows } from './tubes.ts';
 import { now, workOn } from './work.ts';
@@ -37,9 +38,6 @@ export async function rowsOf(db: EntityManager, touched: Partial<Record<RowKind,
   for (const [kind, ids] of Object.entries(touched)) rows[kind] = await READING[kind as RowKind](db, ids);
   return rows;
 }
-
-/** The place of the newest change in the log. */
-export const newestSeq = async (db: EntityManager): Promise<number> => (await db.maximum(Change, 'seq')) ?? 0;
 
 /** The change at a place in the log; nothing where it has not come to that. */
 export const logAt = async (db: EntityManager, seq: number): Promise<string | null> =>

@@ -174,7 +174,18 @@ function checkSources({ heaps }: Mixture): void {
     }
 }
 
-async function checkTarget(db: EntityManager, target: TargetDto | null | undefined): Promise<void> {
+/** A place of a string is one pile's. */
+async function checkPlace(db: EntityManager, string: Needs<'pile.add'>['string'] | null | undefined, own: string): Promise<void> {
+  if (!string) return;
+  const [other] = await db.query<{ name: string }[]>(
+    `SELECT "name" FROM "pile" WHERE "deletedAt" IS NULL AND "id" <> ? AND json_extract("string", '$.id') = ? AND json_extract("string", '$.at') = ?`,
+    [own, string.id, string.at],
+  );
+  if (other) throw unfit('Taken', 'string', `“${other.name}” stands at place ${string.at} of this string already.`);
+}
+
+async function checkTarget(db: EntityManager, target: TargetDto | null | undefined, own: string): Promise<void> {
+  if (target?.pileId === own) throw unfit('Relative to itself', 'target.pileId', 'A pile is not meant to be itself, moved by steps.');
   if (target?.pileId !== undefined && !(await db.existsBy(Pile, { id: target.pileId })))
     throw unfit('Unknown pile', 'target.pileId', 'The target is relative to a pile that is not there.');
 }
@@ -199,8 +210,9 @@ export const addPile: Doing<Needs<'pile.add'>> = async ({ db, at, touch }, sent)
   if (cardId !== null) present('card', await db.findOneBy(Card, { id: cardId }));
   if (sampleId !== null && !(await db.existsBy(Sample, { id: sampleId })))
     throw unfit('Unknown sample', 'sampleId', 'The pile is for a sample that is not there.');
-  await checkTarget(db, target as TargetDto | null);
-  await checkPurpose(db, sent.purpose);
+  await checkTarget(db, target as TargetDto | null, id);
+  await checkPurpose(db, sent.purpose, id);
+  await checkPlace(db, sent.string, id);
   const { plan, predicted } = await planned(db, sent.plan, id);
   await db.insert(Pile, {
     id,
@@ -233,7 +245,8 @@ export const changePile: Doing<Needs<'pile.change'>> = async ({ db, at, touch },
     const [current] = await pileRows(db, { ids: [id] });
     throw stale('pile', version, current);
   }
-  await checkTarget(db, target as TargetDto | null | undefined);
+  await checkTarget(db, target as TargetDto | null | undefined, id);
+  await checkPlace(db, string, id);
   await checkPurpose(db, purpose, id);
   await db.update(
     Pile,

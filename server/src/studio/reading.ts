@@ -4,7 +4,7 @@ import { beliefsWithout, doubtsAbout } from './beliefs.ts';
 import { bringingRows } from './bringing.ts';
 import { cardStory } from './cards.ts';
 import { setRows } from './cardSets.ts';
-import { newestSeq } from './changes.ts';
+import { newestSeq } from './newestSeq.ts';
 import { sightingRows } from './looks.ts';
 import { paintingOf, paintingRows } from './paintings.ts';
 import { paletteRows } from './palettes.ts';

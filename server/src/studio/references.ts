@@ -26,6 +26,23 @@ function checkOutline(outline: OutlineDto | undefined): void {
     if (area.points && area.points.length % 2 !== 0) throw unfit('Half a corner', 'outline', 'A drawn area is made of corners, x and y each.');
 }
 
+/** A place that was sampled lies in its picture, as far as a hand that draws to the edge goes. */
+async function checkWithin(db: EntityManager, referenceId: string | null | undefined, outline: OutlineDto | undefined): Promise<void> {
+  if (!referenceId || !outline) return;
+  const [reference] = await referenceRows(db, [referenceId]);
+  if (!reference) return;
+  const { width, height } = reference;
+  const [farX, farY] = [width + EDGE, height + EDGE];
+  for (const { x, y, radius, points = [] } of [outline, ...(outline.more ?? [])]) {
+    const isIn = x >= -EDGE && x <= farX && y >= -EDGE && y <= farY && radius <= Math.max(width, height);
+    const areIn = points.every((v, i) => v >= -EDGE && v <= (i % 2 === 0 ? farX : farY));
+    if (!isIn || !areIn)
+      throw unfit('Outside its picture', 'outline', `A place lies within its picture, which is ${width} by ${height} pixels.`);
+  }
+}
+/** px. */
+const EDGE = 2;
+
 /** References with the size of their pictures, in one query. Without ids: those of paintings that are there. */
 export async function referenceRows(db: EntityManager, ids?: readonly string[]): Promise<ReferenceDto[]> {
   const references = await db.find(Reference, {
@@ -87,6 +104,7 @@ export const addSample: Doing<Needs<'sample.add'>> = async ({ db, at, touch }, {
   checkOutline(outline);
   if (referenceId !== undefined && !(await db.existsBy(Reference, { id: referenceId, paintingId })))
     throw unfit('Unknown reference', 'referenceId', 'The place was sampled from a picture that this painting does not have.');
+  await checkWithin(db, referenceId, outline);
   await db.insert(Sample, {
     id,
     version: 1,
@@ -109,6 +127,7 @@ export const changeSample: Doing<Needs<'sample.change'>> = async ({ db, touch },
   const before = sampleDto(present('sample', await db.findOneBy(Sample, { id })));
   if (before.version !== version) throw stale('sample', version, before);
   checkOutline(change.outline);
+  await checkWithin(db, before.referenceId, change.outline);
   const news = given(change);
   await db.update(Sample, { id }, { ...news, version: version + 1 });
   touch('samples', id);

@@ -38,6 +38,8 @@ export const changeSettings: Doing<Needs<'settings.change'>> = async ({ db, touc
   const [settings] = (await settingsRows(db)) as [SettingsDto];
   if (settings.version !== version) throw stale('setting', version, settings);
   const news = given(change);
+  if ((news.stepLeast ?? settings.stepLeast) >= (news.stepMost ?? settings.stepMost))
+    throw unfit('Nothing between', 'stepLeast', 'The least step of a string is smaller than the largest.');
   if (news.copiesFolder !== undefined) {
     const where = copiesFolder(studioFolder(db), news.copiesFolder);
     const trouble = troubleWith(where);

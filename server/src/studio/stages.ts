@@ -1,8 +1,9 @@
-import type { Needs } from '@dusk/wire';
+import type { Needs, PileDto } from '@dusk/wire';
 import { In, IsNull, MoreThan, type EntityManager } from 'typeorm';
 import { Addition, Look, Stage, TubeState } from '../entities/index.ts';
 import { notFound, ProblemError, unfit } from '../problems.ts';
-import { pileOf, predictedAfter } from './piles.ts';
+import { mlText } from '@dusk/core';
+import { pileOf, pileRows, predictedAfter } from './piles.ts';
 import type { Doing, Work } from './work.ts';
 
 type Sent = Needs<'stage.add'>;
@@ -39,6 +40,16 @@ async function checkAdditions(db: EntityManager, { pileId, additions }: Sent): P
   if (living.some((s) => s.pile!.deletedAt)) throw refuse('A pile that this one takes from was put away.');
 }
 
+/** More may be left than was reckoned, since nobody measures what lies there; but not many times as much. */
+const MORE_THAN_RECKONED = 2;
+const SURELY_ML = 1;
+async function checkLeft(db: EntityManager, { pileId, left }: Sent): Promise<void> {
+  if (left === undefined) return;
+  const [{ there }] = (await pileRows(db, { ids: [pileId] })) as [PileDto];
+  if (left > MORE_THAN_RECKONED * there + SURELY_ML)
+    throw unfit('More than there is', 'left', `There are about ${mlText(there)} of this pile: ${mlText(left)} cannot be left of it.`);
+}
+
 /** Piles whose amounts depend on a stage: its own and those it takes from. */
 async function touchPiles({ db, touch }: Work, stageId: string, pileId: string): Promise<void> {
   touch('piles', pileId);
@@ -55,6 +66,7 @@ export const addStage: Doing<Sent> = async (work, sent) => {
   await pileOf(db, pileId);
   checkOrder(sent, await newestOf(db, pileId));
   await checkAdditions(db, sent);
+  await checkLeft(db, sent);
   const last = await db.maximum(Stage, 'n');
   const row = { id, n: (last ?? 0) + 1, pileId, kind, left: left ?? null, at: at ?? work.at, withdrawnAt: null };
   const rows = additions.map(({ id: own, tubeId, stateId, stageId, ml, low, high, said }, position) => ({
