@@ -20,9 +20,9 @@ describe('cards of another studio', () => {
     const preview = await sendCards(bench, cards);
     expect(preview).to.include({ fresh: 12, known: 0, both: 0, back: 0, sets: 0, palettes: 0, name: 'cards.json' });
     expect(preview.tubes.map(({ pigment, cards: n, standsIn }) => [pigment, n, standsIn!.by])).to.deep.equal([
-      ['titanium-white', 12, 'pigment'],
-      ['ultramarine-blue', 12, 'pigment'],
-      ['cadmium-red', 12, 'pigment'],
+      ['titanium-white', 12, 'tube'],
+      ['ultramarine-blue', 12, 'tube'],
+      ['cadmium-red', 12, 'tube'],
     ]);
     expect((await found()).of).to.equal(0);
     await bring(preview.fileId);
@@ -48,6 +48,32 @@ describe('cards of another studio', () => {
     expect(await sendCards(bench, cards)).to.include({ fresh: 0, back: 130 });
     await bring(fileId);
     expect((await found()).of).to.equal(130);
+  });
+
+  it('of very many come in pieces, are taken back as one step, and are known again by their file', async () => {
+    const cards = foreignCards(900);
+    const { fileId } = await sendCards(bench, cards);
+    const id = newId();
+    await send(bench, [{ do: 'bringing.add', id: newId(), fileId }], id).expect(201);
+    const all = async (n: number): Promise<void> => {
+      for (const until = Date.now() + 20_000; (await found()).of !== n; ) {
+        if (Date.now() > until) throw new Error(`not ${n} of them`);
+        await new Promise((next) => setTimeout(next, 30));
+      }
+    };
+    await all(900);
+    expect(await sendCards(bench, cards)).to.include({ fileId, fresh: 0, known: 900 });
+    await undo(bench, id).expect(201);
+    await all(0);
+    expect(await sendCards(bench, cards)).to.include({ fresh: 0, back: 900 });
+    // A crash between two pieces: the rest comes at the next start.
+    const more = foreignCards(700, 'rush');
+    const { fileId: other } = await sendCards(bench, more);
+    await bring(other);
+    await bench.running.studio.look((db) => db.query('SELECT 1'));
+    bench = await bench.restart();
+    await all(700);
+    expect((await found()).cards.every(({ name }) => name.startsWith('rush'))).to.equal(true);
   });
 
   it('that are written otherwise here come to stand beside, once', async () => {

@@ -6,7 +6,14 @@ export class StudioOfItsOwn1764800000000 implements MigrationInterface {
 
   async up(runner: QueryRunner): Promise<void> {
     await runner.query(`ALTER TABLE "settings" ADD COLUMN "studioId" text NOT NULL DEFAULT ''`);
-    await runner.query(`UPDATE "settings" SET "studioId" = lower(hex(randomblob(16))), "version" = "version" + 1`);
+    // The painter's settings are what they were: what watches over their version stands aside meanwhile.
+    const triggers = (await runner.query(`SELECT "name", "sql" FROM sqlite_master WHERE "type" = 'trigger' AND "tbl_name" = 'settings'`)) as {
+      name: string;
+      sql: string;
+    }[];
+    for (const { name } of triggers) await runner.query(`DROP TRIGGER "${name}"`);
+    await runner.query(`UPDATE "settings" SET "studioId" = lower(hex(randomblob(16)))`);
+    for (const { sql } of triggers) await runner.query(sql);
   }
 
   async down(runner: QueryRunner): Promise<void> {

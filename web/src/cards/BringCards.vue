@@ -65,7 +65,7 @@ const differs = ({ tube, standsIn }: FileTubeDto): string => {
   if (!standsIn) return 'nothing here is like it';
   if (stands.value[tube] !== standsIn.tubeId) return 'as you chose';
   if (standsIn.difference < 0.5) return 'the same';
-  return standsIn.by === 'pigment'
+  return standsIn.by !== 'colour'
     ? `same pigment, ΔE ${standsIn.difference.toFixed(1)}`
     : `only a like colour, ΔE ${standsIn.difference.toFixed(1)}`;
 };
