@@ -71,7 +71,7 @@ export const SAMPLE_PAINTINGS: readonly SamplePainting[] = [
   {
     title: 'Oil can and twine by window and lamp',
     palette: {
-      name: 'Window and lamp, six tubes',
+      name: 'Window and lamp',
       pigments: ['titanium-white', 'yellow-oxide', 'pyrrole-orange', 'transparent-oxide-red', 'ultramarine-blue', 'viridian'],
     },
     ground: '#8f7f6a',
@@ -112,7 +112,7 @@ export const SAMPLE_PAINTINGS: readonly SamplePainting[] = [
   {
     title: 'Courtyard, washing day',
     palette: {
-      name: 'Courtyard, seven tubes',
+      name: 'Courtyard in the sun',
       pigments: [
         'titanium-white',
         'hansa-yellow',

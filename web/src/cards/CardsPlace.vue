@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { CardDto } from '@dusk/wire';
-import { computed, onMounted, ref, shallowRef, watch } from 'vue';
+import { computed, nextTick, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { usePaintings } from '../paintings/paintings.ts';
 import EmptyPlace from '../shell/EmptyPlace.vue';
@@ -49,8 +49,17 @@ watch(
   { immediate: true },
 );
 const opened = computed(
-  () => found.value.find(({ id }) => id === wanted.value) ?? (byAddress.value?.id === wanted.value && !isNowhere.value ? byAddress.value : undefined),
+  () =>
+    found.value.find(({ id }) => id === wanted.value) ??
+    (byAddress.value?.id === wanted.value && !isNowhere.value ? byAddress.value : undefined),
 );
+const three = useTemplateRef('three');
+/** What is opened from a list that was scrolled begins at its top. */
+watch(wanted, async () => {
+  await nextTick();
+  three.value?.scrollTo({ top: 0 });
+  three.value?.querySelector('.one')?.scrollTo({ top: 0 });
+});
 const set = computed(() => cards.sets.find(({ id }) => id === finding.setId));
 const go = (by: number): void => {
   const at = found.value.findIndex(({ id }) => id === opened.value?.id);
@@ -83,7 +92,7 @@ useShortcuts(() => [
         <v-btn variant="outlined" class="also" @click="bringing = true">Bring cards&ensp;<kbd>b</kbd></v-btn>
       </template>
     </EmptyPlace>
-    <div v-else-if="finding.found" class="three" :class="{ opened }">
+    <div v-else-if="finding.found" ref="three" class="three" :class="{ opened }">
       <Finder ref="finder" class="finder" @bring="bringing = true" />
       <section class="list" aria-label="Cards that were found">
         <p class="quiet figures" role="status" data-test="found">{{ finding.found.total }} of {{ finding.found.of }}</p>
@@ -102,7 +111,9 @@ useShortcuts(() => [
       </section>
       <section class="one" aria-label="The open card">
         <OpenCard v-if="opened" :key="opened.id" :card="opened" />
-        <p v-else-if="isNowhere" class="beside" data-test="no-such-card">There is no card at this address any more. It may have been put away.</p>
+        <p v-else-if="isNowhere" class="beside" data-test="no-such-card">
+          There is no card at this address any more. It may have been put away.
+        </p>
         <p v-else-if="found.length > 0" class="quiet beside">Press a card, or go through them with ↑ and ↓.</p>
       </section>
     </div>

@@ -61,8 +61,11 @@ export const useCards = defineStore('cards', () => {
 
   const sets = computed(() => present(studio.rows.sets));
 
-  const make = (pile: PileDto): Promise<boolean> =>
-    studio.make([{ do: 'card.add', id: newId(), pileId: pile.id }], `A card of “${pile.name}”`);
+  /** @returns the id of the card, where it was made */
+  async function make(pile: PileDto): Promise<string | undefined> {
+    const id = newId();
+    return (await studio.make([{ do: 'card.add', id, pileId: pile.id }], `A card of “${pile.name}”`)) ? id : undefined;
+  }
 
   type NewCard = Operation & { do: 'card.add' };
   /** Keeps cards as a set, and makes those first that are not there yet. @returns its id */

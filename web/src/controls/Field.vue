@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiClose } from '@mdi/js';
-import { useId, useTemplateRef } from 'vue';
+import { onMounted, useAttrs, useId, useTemplateRef } from 'vue';
 
 /** A line to write on, its name above it. */
 defineOptions({ inheritAttrs: false });
@@ -12,6 +12,11 @@ function clear(): void {
   text.value = '';
   input.value?.focus();
 }
+const attrs = useAttrs();
+// A browser minds `autofocus` only while a page loads: a field that comes later takes the focus by hand.
+onMounted(() => {
+  if (attrs['autofocus'] !== undefined && attrs['autofocus'] !== false) input.value?.focus();
+});
 defineExpose({ focus: () => input.value?.focus() });
 </script>
 

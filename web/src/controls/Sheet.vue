@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { nextTick, useTemplateRef, watch } from 'vue';
+import { sheetIsThere, sheetOpens } from '../shell/opening.ts';
 import { useSight } from '../shell/sight.ts';
 
 /** A sheet laid over the studio: the browser's own dialog, which keeps the focus and gives it back. Esc and a press beside it close it. */
@@ -14,14 +15,17 @@ const onBeside = (): void => {
   if (beganBeside) open.value = false;
 };
 
+watch(open, (now) => (now ? sheetOpens() : sheetIsThere()), { flush: 'sync', immediate: open.value });
 watch(
   open,
   async (now) => {
     await nextTick();
     if (now && !dialog.value?.open) {
       dialog.value?.showModal();
-      // Where nothing is to be written it begins at its top, not at its last key.
-      if (!dialog.value?.querySelector('[autofocus]')) dialog.value?.focus();
+      // By hand, each time: a browser minds `autofocus` once. Where nothing is to be written it begins at its top, not at its last key.
+      (dialog.value?.querySelector<HTMLElement>('[autofocus]') ?? dialog.value)?.focus();
+      dialog.value?.scrollTo({ top: 0 });
+      sheetIsThere();
     }
     if (!now) dialog.value?.close();
   },

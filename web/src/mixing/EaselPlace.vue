@@ -298,8 +298,37 @@ figcaption {
   }
 }
 @media (max-height: 520px) {
-  .pair {
+  .pair,
+  .after figcaption,
+  .count kbd {
     display: none;
+  }
+  h1 {
+    flex-basis: 0;
+  }
+  header {
+    flex-wrap: nowrap;
+    align-items: center;
+  }
+  .step {
+    grid-template-columns: 110px minmax(0, 1fr);
+    gap: calc(4 * var(--unit));
+    overflow-y: auto;
+  }
+  .line,
+  .title,
+  .amount {
+    font-size: var(--size-lead);
+    line-height: 1.2;
+  }
+  .line strong {
+    font-size: var(--size-figure);
+  }
+  .count {
+    font-size: var(--size-note);
+  }
+  .done {
+    min-height: 48px;
   }
 }
 </style>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { IN_REACH, valueOfLightness } from '@dusk/core';
+import { IN_REACH, leavesOf, mlText, valueOfLightness } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { computed, proxyRefs } from 'vue';
 import { valueDifference } from '../chips/words.ts';
@@ -66,6 +66,12 @@ const MADE = [
   { value: 'it' as const, title: 'from this pile' },
   { value: 'tubes' as const, title: 'from tubes' },
 ];
+/** What there is of the pile, and what it grows to where it is changed itself. */
+const grows = computed(() => {
+  if (!k.isMixed || !k.moves || !k.plan) return '';
+  const own = leavesOf(k.plan).reduce((sum, { source, share }) => sum + ('pile' in source && source.pile === props.pile.id ? share : 0), 0);
+  return own > 0.02 ? `Changed itself, ${mlText(props.pile.there)} of it become ${mlText(props.pile.there / own)}.` : '';
+});
 const isShort = computed(() => k.moves && k.found !== undefined && k.found.deltaE00 > IN_REACH);
 
 /** The ratio of two piles as eighths of the whole. */
@@ -145,8 +151,9 @@ const value = (pile: PileDto): string => settings.valueText(valueOfLightness(loo
           {{ Math.abs(k.found.valueError) < 0.05 ? 'the value wanted' : `${valueDifference(k.found.valueError)} than wanted` }}, ΔE
           {{ k.found.deltaE00.toFixed(1) }}
         </p>
+        <p v-if="grows" class="figures" data-test="grows">{{ grows }}</p>
         <p v-if="isShort" class="strong">
-          {{ k.from === 'it' ? 'This pile does not come there by additions.' : 'These tubes do not come there.' }}
+          {{ k.from === 'it' ? 'By additions it comes no nearer than this; from tubes it may.' : 'These tubes come no nearer than this.' }}
         </p>
         <div class="do">
           <button type="button" class="main-key" data-test="keep-child" @click="emit('child')">Keep as a child <kbd>Enter</kbd></button>

@@ -31,6 +31,7 @@ import SeenBy from './SeenBy.vue';
 import StoryStrip from './StoryStrip.vue';
 import StringPanel from './StringPanel.vue';
 import StringPlan from './StringPlan.vue';
+import StringStrip from './StringStrip.vue';
 import { sourceName } from './handling.ts';
 import { useKin } from './useKin.ts';
 import { useStage } from './useStage.ts';
@@ -101,7 +102,18 @@ function ready(): boolean {
 }
 const nudge: typeof looking.nudge = (by, steps) => {
   if (ready()) looking.nudge(by, steps);
+  else waitingNudge = () => looking.nudge(by, steps);
 };
+/** What was pressed before the white was asked for is done once it is said. */
+let waitingNudge: (() => void) | undefined;
+watch(
+  () => white.setting,
+  (isAsked) => {
+    if (isAsked) return;
+    if (white.isSet || white.outshone) waitingNudge?.();
+    waitingNudge = undefined;
+  },
+);
 async function putAway(): Promise<void> {
   const { paintingId } = props.pile;
   if (await piles.remove(props.pile.id)) await router.replace({ name: 'mixing', params: { paintingId } });
@@ -116,7 +128,10 @@ async function keepChild(): Promise<void> {
 }
 async function keepString(): Promise<void> {
   const first = await string.keep();
-  if (first) panel.value = 'recipe';
+  if (!first) return;
+  panel.value = 'recipe';
+  // What was kept is what is seen next.
+  if (first !== props.pile.id) await router.push({ name: 'mixing', params: { paintingId: props.pile.paintingId, pileId: first } });
 }
 const KIN_LARGE = 3;
 const kinKey = (key: string, by: Parameters<typeof kin.step>[0], way: 1 | -1) => ({
@@ -134,10 +149,16 @@ function next(): void {
   else if (underWay.value) void all(underWay.value.way);
   else if (!isAsWanted.value && corrected.value?.correction.ways[0]) void all(corrected.value.correction.ways[0]);
 }
+/** The card that was made last of this pile, to be gone to. */
+const cardId = ref<string>();
+async function makeCard(): Promise<void> {
+  cardId.value = (await cards.make(props.pile)) ?? cardId.value;
+}
 /** A card of the pile; with its string in sight, of all that stand in it. */
 function makeCards(): Promise<unknown> {
   const others = panel.value === 'string' ? stringOf(props.pile, piles.list) : [];
-  return others.length > 1 ? cards.makeSet(others, 'string', props.pile.name) : cards.make(props.pile);
+  if (others.length > 1) return cards.makeSet(others, 'string', props.pile.name);
+  return makeCard();
 }
 const kinKeys = () => [
   kinKey('ArrowUp', 'value', 1),
@@ -189,6 +210,7 @@ useShortcuts(() => [
           :to="{ name: 'reference', params: { paintingId: pile.paintingId }, query: { sample: pile.sampleId } }"
           >where it was seen</RouterLink
         >
+        <RouterLink v-if="cardId" class="seen-at" data-test="its-card" :to="{ name: 'cards', params: { cardId } }">its card</RouterLink>
       </p>
       <v-btn
         :icon="mdiRecycle"
@@ -196,7 +218,7 @@ useShortcuts(() => [
         title="Remake it from today’s tubes (r)"
         @click="remaking = true"
       />
-      <v-btn :icon="mdiCardPlusOutline" aria-label="Make a card of it" title="Make a card of it (c)" @click="cards.make(pile)" />
+      <v-btn :icon="mdiCardPlusOutline" aria-label="Make a card of it" title="Make a card of it (c)" @click="makeCard" />
       <v-btn :icon="mdiHistory" aria-label="History of this pile, line by line" title="History" @click="history = true" />
       <v-btn v-if="isMixed" :icon="mdiBroom" aria-label="Scrape this pile off" title="Scrape this pile off" @click="scraped" />
       <v-btn :icon="mdiDeleteOutline" aria-label="Put this pile away" title="Put this pile away" @click="putAway" />
@@ -217,6 +239,7 @@ useShortcuts(() => [
           <LookKeys :lab="looking.lab.value" @nudge="nudge" @say="looking.say" />
           <OtherLooks :looking="looking" @photo="photo = true" @record="recordLook" />
         </template>
+        <StringStrip :pile="pile" />
         <div class="story">
           <StoryStrip v-if="pile.stages.length > 0" :pile="pile" @history="history = true" />
           <LearntLine :pile="pile" :without="beliefs" />
@@ -337,6 +360,26 @@ header {
     order: 2;
   }
 }
+/* Little height: what is judged and what to mix stand side by side, both at once. */
+@media (max-height: 520px) and (orientation: landscape) {
+  .open-pile .work {
+    display: grid;
+    grid-template-columns: minmax(0, 2fr) minmax(0, 3fr);
+    gap: calc(4 * var(--unit));
+  }
+  .open-pile .left {
+    display: grid;
+  }
+  .open-pile .right {
+    order: 0;
+  }
+  .open-pile :deep(.halves) {
+    height: 64px;
+  }
+  header {
+    margin-bottom: 0;
+  }
+}
 @media (max-width: 800px) {
   header {
     grid-template-columns: minmax(0, 1fr) repeat(5, auto);
@@ -344,6 +387,18 @@ header {
   .standing {
     grid-row: 2;
     grid-column: 1 / -1;
+  }
+}
+/* A name is read whole; its keys stand below it. */
+@media (max-width: 600px) and (orientation: portrait) {
+  header {
+    grid-template-columns: repeat(5, auto) minmax(0, 1fr);
+  }
+  header > :first-child {
+    grid-column: 1 / -1;
+  }
+  .standing {
+    grid-row: 3;
   }
 }
 </style>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { placeOf, temperatureWord, valueOfLightness, type Lab } from '@dusk/core';
+import { MOST_IN_STRING, placeOf, temperatureWord, valueOfLightness, type Lab } from '@dusk/core';
 import { computed, proxyRefs } from 'vue';
 import { useWhite } from './white.ts';
 import { useSettings } from '../shell/settings.ts';
@@ -14,6 +14,13 @@ const s = proxyRefs(props.string);
 const settings = useSettings();
 const { shortWith } = useKnown();
 const gaps = computed(() => new Map(s.beyond.map(({ at, says }) => [at, says])));
+/** A jump is mended by more piles: by so many that the largest step comes under what is set. */
+const jumps = computed(() => s.beyond.some(({ says }) => says === 'a jump'));
+const more = computed(() => {
+  const largest = Math.max(...(s.proposed?.steps ?? [0]));
+  const count = s.proposed?.piles.length ?? 0;
+  return Math.min(MOST_IN_STRING, Math.ceil((count - 1) * (largest / settings.settings.stepMost)) + 1);
+});
 const value = (lab: Lab): string => settings.valueText(valueOfLightness(lab[0]));
 const warmth = (lab: Lab): string => temperatureWord(settings.temperatureOf(lab));
 /** Other piles of the string have only their places so far. */
@@ -38,6 +45,10 @@ const placed = (id: string): string | undefined => {
       </p>
       <button type="button" class="main-key" data-test="keep-string" @click="emit('keep')">Keep the string <kbd>Enter</kbd></button>
     </div>
+    <p v-if="jumps && more > s.proposed.piles.length">
+      A step is larger than the {{ settings.settings.stepMost }} that you let pass:
+      <button type="button" class="plain" data-test="more-piles" @click="s.resize(more)">make it {{ more }} piles</button>
+    </p>
     <ol class="figures">
       <li v-for="(one, at) in s.proposed.piles" :key="at">
         <b>{{ value(one.lab) }}</b> {{ warmth(one.lab) }}
@@ -71,6 +82,10 @@ const placed = (id: string): string | undefined => {
   align-items: center;
   justify-content: space-between;
   gap: calc(3 * var(--unit));
+}
+.plain {
+  min-height: 44px;
+  text-decoration: underline;
 }
 ol {
   margin: 0;

@@ -8,6 +8,7 @@ import { useDesk } from '../engine/useDesk.ts';
 import { underLamp } from '../chips/lamps.ts';
 import { usePaintings } from '../paintings/paintings.ts';
 import { useSight } from '../shell/sight.ts';
+import { useWhite } from './white.ts';
 import { useTubes } from '../tubes/tubes.ts';
 import { present } from '../studio/rows.ts';
 import { before, useStudio } from '../studio/useStudio.ts';
@@ -129,6 +130,9 @@ export const usePiles = defineStore('piles', () => {
   });
   /** How a pile looks by the lamp that is chosen. */
   const seenNow = (pile: PileDto): Lab => byLamp.value(pile);
+  const white = useWhite();
+  /** The same, as this screen shows it. */
+  const shownNow = (pile: PileDto): string => white.shown(seenNow(pile)).css;
 
   const make = (ops: readonly Operation[], says: string): Promise<boolean> => studio.make(ops, says);
 
@@ -145,6 +149,7 @@ export const usePiles = defineStore('piles', () => {
     childrenOf,
     restsOn,
     seenNow,
+    shownNow,
     keep,
     change,
     remove,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiCardPlusOutline, mdiClose, mdiDeleteOutline, mdiPlus, mdiPrinterOutline } from '@mdi/js';
 import { PALETTE_MOST_TUBES } from '@dusk/wire/limits';
-import { computed, ref, useTemplateRef } from 'vue';
+import { computed, nextTick, ref, useTemplateRef } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { mixtureOf, pairSteps, show } from '@dusk/core';
 import { useCards } from '../cards/cards.ts';
@@ -12,7 +12,7 @@ import { usePaintings } from '../paintings/paintings.ts';
 import Field from '../controls/Field.vue';
 import EditableName from '../shell/EditableName.vue';
 import { useShortcuts } from '../shell/useShortcuts.ts';
-import { matches } from '../tubes/search.ts';
+import { bestFirst, matches } from '../tubes/search.ts';
 import TubeSwatch from '../tubes/TubeSwatch.vue';
 import { useTubes, type Tube } from '../tubes/tubes.ts';
 import { usePalettes } from './palettes.ts';
@@ -36,7 +36,12 @@ const opened = computed(
 );
 const tubesOf = (ids: readonly string[]): Tube[] => ids.flatMap((id) => tubes.byId.get(id) ?? []);
 const laidOut = computed(() => tubesOf(opened.value?.tubeIds ?? []));
-const candidates = computed(() => tubes.all.filter((t) => !opened.value?.tubeIds.includes(t.id) && matches(t, wanted.value)));
+const candidates = computed(() =>
+  bestFirst(
+    tubes.all.filter((t) => !opened.value?.tubeIds.includes(t.id) && matches(t, wanted.value)),
+    wanted.value,
+  ),
+);
 const full = computed(() => laidOut.value.length >= PALETTE_MOST_TUBES);
 const inUse = computed(() => paintings.onEasel !== undefined && opened.value?.id === paintings.onEasel.paletteId);
 
@@ -54,8 +59,10 @@ async function make(): Promise<void> {
   const white = tubes.all.find((t) => t.pigment === 'titanium-white')!;
   const paletteId = await palettes.add('New palette', [white.id]);
   if (!paletteId) return;
-  adding.value = true;
   await router.push({ name: 'palettes', params: { paletteId } });
+  adding.value = true;
+  await nextTick();
+  search.value?.focus();
 }
 async function remove(): Promise<void> {
   if (await palettes.remove(opened.value!.id)) await router.replace({ name: 'palettes', params: {} });
@@ -130,17 +137,6 @@ const use = (): Promise<boolean> => paintings.change(paintings.onEasel!.id, { pa
         }}<template v-if="inUse">, on the table for “{{ paintings.onEasel!.title }}”</template>. Masstone, then one part in nine of titanium
         white.
       </p>
-      <div class="tubes">
-        <TubeSwatch v-for="tube in laidOut" :key="tube.id" :tube="tube">
-          <v-btn
-            v-if="laidOut.length > 1"
-            :icon="mdiClose"
-            :aria-label="`Take ${tube.name} away`"
-            :title="`Take ${tube.name} away`"
-            @click="takeAway(tube)"
-          />
-        </TubeSwatch>
-      </div>
       <v-btn v-if="!adding" variant="outlined" :prepend-icon="mdiPlus" :disabled="full" @click="adding = true">Add a tube</v-btn>
       <section v-else aria-label="Tubes to add" class="adding">
         <div class="search">
@@ -156,7 +152,7 @@ const use = (): Promise<boolean> => paintings.change(paintings.onEasel!.id, { pa
         </div>
         <p v-if="full">A palette holds at most {{ PALETTE_MOST_TUBES }} tubes; take one away first.</p>
         <p v-else-if="candidates.length === 0">No tube of that name. Try a pigment, as PB29, or a word like transparent.</p>
-        <div v-else class="tubes">
+        <div v-else class="tubes found" data-test="tubes-found">
           <TubeSwatch v-for="tube in candidates" :key="tube.id" :tube="tube">
             <v-btn
               :icon="mdiPlus"
@@ -167,6 +163,17 @@ const use = (): Promise<boolean> => paintings.change(paintings.onEasel!.id, { pa
           </TubeSwatch>
         </div>
       </section>
+      <div class="tubes">
+        <TubeSwatch v-for="tube in laidOut" :key="tube.id" :tube="tube">
+          <v-btn
+            v-if="laidOut.length > 1"
+            :icon="mdiClose"
+            :aria-label="`Take ${tube.name} away`"
+            :title="`Take ${tube.name} away`"
+            @click="takeAway(tube)"
+          />
+        </TubeSwatch>
+      </div>
     </section>
     <section v-else class="open">
       <h2>Choose few tubes</h2>
@@ -231,6 +238,11 @@ header {
   grid-template-columns: repeat(auto-fill, minmax(min(400px, 100%), 1fr));
   gap: calc(3 * var(--unit)) calc(7 * var(--unit));
   margin: calc(4 * var(--unit)) 0;
+}
+/* What was found is seen at once, and what lies on the palette stays in sight below it. */
+.found {
+  max-height: 42vh;
+  overflow-y: auto;
 }
 .search {
   display: flex;

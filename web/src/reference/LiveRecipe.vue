@@ -195,6 +195,25 @@ const said = refDebounced(reading, REST_MS);
     gap: calc(6 * var(--unit));
   }
 }
+/* No room for a second key beside it. */
+@media (max-height: 520px) {
+  .near {
+    display: none;
+  }
+  .keys {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+/* What keeps it is in sight whatever stands above it. */
+@media (orientation: portrait), (max-height: 520px) {
+  .seen > .keys {
+    position: sticky;
+    bottom: 0;
+    z-index: 2;
+    padding: var(--unit) 0;
+    background: var(--surround);
+  }
+}
 @media (max-width: 600px), (max-height: 520px) {
   .captions {
     display: none;

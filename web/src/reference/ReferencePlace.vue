@@ -115,7 +115,7 @@ const PANELS: readonly (readonly [panel: Panel, title: string])[] = [
 ];
 const panelTitle = (panel: Panel, title: string): string =>
   panel === 'pictures' && store.all.length > 1
-    ? `${store.all.findIndex((r) => r.id === store.reference?.id) + 1} of ${store.all.length}`
+    ? `Picture ${store.all.findIndex((r) => r.id === store.reference?.id) + 1} of ${store.all.length}`
     : title;
 
 function less(): void {

@@ -1,3 +1,4 @@
+import { sheetOpens } from './opening.ts';
 import { defineAsyncComponent, ref, watch, type Ref } from 'vue';
 
 const load = {
@@ -19,8 +20,13 @@ export const fetchParts = (): Promise<unknown> => Promise.allSettled(Object.valu
 /** Whether something was ever true. */
 export function onceTrue(now: Readonly<Ref<boolean>>): Readonly<Ref<boolean>> {
   const once = ref(now.value);
-  watch(now, (is) => {
-    if (is) once.value = true;
-  });
+  watch(
+    now,
+    (is) => {
+      if (is) sheetOpens();
+      if (is) once.value = true;
+    },
+    { flush: 'sync' },
+  );
   return once;
 }

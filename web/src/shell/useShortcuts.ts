@@ -1,4 +1,5 @@
 import { onKeyStroke } from '@vueuse/core';
+import { isSheetOpening } from './opening.ts';
 
 /** A key and what it does; none needs two hands. */
 export interface Shortcut {
@@ -33,8 +34,8 @@ window.addEventListener('focusin', ({ target }) => {
   if (target !== pressedByHand) pressedByHand = null;
 });
 
-/** While a sheet is open, keys are its own. */
-const isCovered = (): boolean => document.querySelector('dialog[open]') !== null;
+/** While a sheet is open, or on its way, keys are its own. */
+const isCovered = (): boolean => document.querySelector('dialog[open]') !== null || isSheetOpening();
 
 const nameOf = ({ key, ctrlKey, metaKey, shiftKey }: KeyboardEvent): string =>
   ctrlKey || metaKey ? `mod+${shiftKey ? 'shift+' : ''}${key.toLowerCase()}` : key;

@@ -182,21 +182,22 @@ async function onKey(event: KeyboardEvent): Promise<void> {
 }
 
 /** Marks carry their word on the side where there is room. */
-const ROOM = 7;
+const MARK_PX = 66;
 const marks = computed(() => {
+  const room = Math.max(7, (100 * MARK_PX) / Math.max(1, width.value));
   const ends = reference.range && { darkest: across(reference.range.darkest), lightest: across(reference.range.lightest) };
   const ground = paintings.onEasel && across(valueOfLightness(hexToLab(paintings.onEasel.ground)[0]));
   const list: { says: string; at: number; left: boolean; means: string }[] = [];
   if (ends)
     list.push(
-      { says: 'darkest', at: ends.darkest, left: ends.darkest > ROOM, means: 'the darkest place of the reference' },
-      { says: 'lightest', at: ends.lightest, left: ends.lightest > 100 - ROOM, means: 'the lightest place of the reference' },
+      { says: 'darkest', at: ends.darkest, left: ends.darkest > room, means: 'the darkest place of the reference' },
+      { says: 'lightest', at: ends.lightest, left: ends.lightest > 100 - room, means: 'the lightest place of the reference' },
     );
   if (ground !== undefined)
     list.push({
       says: 'ground',
       at: ground,
-      left: ends !== undefined && Math.abs(ends.lightest - ground) < ROOM && ground < ends.lightest,
+      left: ends !== undefined && Math.abs(ends.lightest - ground) < room && ground < ends.lightest,
       means: 'the toned surface under the paint: a pile to its right looks light on it, one to its left dark',
     });
   return list;

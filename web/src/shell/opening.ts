@@ -1,0 +1,9 @@
+/** A sheet that has not come by then does not come. */
+const MOST_MS = 3000;
+let until = 0;
+
+/** A sheet was asked for: until it is there, keys are nobody's. It may have to be fetched first. */
+export const sheetOpens = (): void => void (until = performance.now() + MOST_MS);
+/** It is there, or is not wanted any more. */
+export const sheetIsThere = (): void => void (until = 0);
+export const isSheetOpening = (): boolean => performance.now() < until;
