@@ -294,6 +294,41 @@ describe('cards, on the page', () => {
     expect(json.cards).to.have.length((await sets())[0]!.cardIds.length);
   });
 
+  it('open by their address, though forty others stand before them', async () => {
+    const tube = (await sitting.rows()).tubes!.find(({ pigment }) => pigment === 'yellow-ochre')!.id;
+    const white = (await sitting.rows()).tubes!.find(({ pigment }) => pigment === 'titanium-white')!.id;
+    const made = Array.from({ length: 45 }, (_, i) => ({
+      do: 'card.add',
+      id: crypto.randomUUID(),
+      name: `step ${i + 1}`,
+      of: {
+        plan: {
+          form: 1,
+          heaps: [
+            {
+              ingredients: [
+                { tube, parts: 1 },
+                { tube: white, parts: 1 + i },
+              ],
+            },
+          ],
+        },
+        ml: 3,
+      },
+    }));
+    await sitting.elsewhere(...made);
+    const last = made.at(-1)!;
+    const other = await sitting.context.newPage();
+    await other.goto(`${sitting.running.address}cards/${last.id}`);
+    await other.getByText(/more: narrow the values/).waitFor();
+    await other.locator('[data-test=open-card]').getByLabel('Name of the card').waitFor();
+    expect(await other.getByLabel('Name of the card').inputValue()).to.equal('step 45');
+    await other.goto(`${sitting.running.address}cards/${crypto.randomUUID()}`);
+    await other.locator('[data-test=no-such-card]').waitFor();
+    await other.close();
+    await sitting.elsewhere(...made.map(({ id }) => ({ do: 'card.delete', id, version: 1 })));
+  });
+
   it('are put away, and come back', async () => {
     await page.getByRole('button', { name: 'Look at all of them' }).first().click();
     await page.locator('[data-test=find-words]').fill('wall near');

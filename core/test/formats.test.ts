@@ -24,6 +24,7 @@ import {
   reflectance,
   spectrumToXyz,
   standInFor,
+  checkMixture,
   withPileOpened,
   writeCards,
   type Card,
@@ -135,6 +136,43 @@ describe('a card', () => {
     const own = openToTubes(alone, () => ({}));
     expect(Object.keys(own).sort()).to.deep.equal(Object.keys(flat).sort());
     for (const [id, share] of Object.entries(flat)) expect(own[id]).to.be.closeTo(share, 1e-12);
+  });
+
+  it('holds few enough heaps to be mixed, however many mothers it rests on: the same paint', () => {
+    const parts = fc.integer({ min: 1, max: 20 });
+    fc.assert(
+      fc.property(
+        fc.array(fc.record({ mother: parts, white: parts, other: fc.option(parts) }), { minLength: 1, maxLength: 30 }),
+        (line) => {
+          const one = (at: number): Mixture => {
+            const { mother, white, other } = line[at]!;
+            return {
+              heaps: [
+                {
+                  ingredients: [
+                    ...(at > 0 ? [{ pile: `pile ${at - 1}`, parts: mother }] : [{ tube: 'umber', parts: mother }]),
+                    { tube: 'titanium-white', parts: white },
+                    // The same mother twice over, once through her own child.
+                    ...(other && at > 1 ? [{ pile: `pile ${at - 2}`, parts: other }] : []),
+                  ],
+                },
+              ],
+            };
+          };
+          const flat = (at: number): Record<string, number> => openToTubes(one(at), (pile) => flat(Number(pile.slice(5))));
+          const alone = line.map(() => one(0));
+          for (let at = 1; at < line.length; at++) {
+            alone[at] = withPileOpened(one(at), `pile ${at - 1}`, alone[at - 1]!);
+            if (at > 1) alone[at] = withPileOpened(alone[at]!, `pile ${at - 2}`, alone[at - 2]!);
+          }
+          const last = line.length - 1;
+          checkMixture(alone[last]!);
+          const own = openToTubes(alone[last]!, () => ({}));
+          for (const [id, share] of Object.entries(flat(last))) expect(own[id]).to.be.closeTo(share, 1e-9);
+        },
+      ),
+      { numRuns: 40 },
+    );
   });
 });
 

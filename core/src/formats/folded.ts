@@ -1,6 +1,6 @@
 /** Letters that are no letter with a mark over or under it. */
 const ALONE: Readonly<Record<string, string>> = { ß: 'ss', æ: 'ae', œ: 'oe', ø: 'o', ł: 'l', đ: 'd', ð: 'd', þ: 'th', ı: 'i' };
-// eslint-disable-next-line no-control-regex -- plain letters need no folding, and nearly all texts are of them
+/** Plain letters need no folding, and nearly all texts are of them. */
 const PLAIN = /^[\x00-\x7f]*$/;
 
 /** A text as it is looked for: in small letters without their marks, so that `zurich` finds `Zürich`. */

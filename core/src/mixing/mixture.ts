@@ -64,7 +64,7 @@ export const keyOf = (source: Source): string =>
       : `heap ${source.heap}`;
 
 /** Most heaps in a mixture and ingredients in a heap, of what a painter may log. */
-const MOST_HEAPS = 12;
+export const MOST_HEAPS = 12;
 const MOST_INGREDIENTS = 24;
 
 function checkAmount({ parts, range }: Measured): void {

@@ -6,6 +6,7 @@ import {
   isTube,
   keyOf,
   lastHeap,
+  MOST_HEAPS,
   type Heap,
   type Ingredient,
   type Leaf,
@@ -101,7 +102,61 @@ export const paintOfSource = (mixture: Mixture, source: Source, paintOf: PaintOf
 export const paintOfMixture = (mixture: Mixture, paintOf: PaintOf): PaintCurves =>
   mixCurves(portionsOf(mixture, lastHeap(mixture), paintOf));
 
-/** A mixture that takes from a pile, with that pile's own mixture in its place: the same paint, to the last grain. */
+/** An ingredient at other parts, its range in proportion; words said no longer hold. */
+const atParts = <T extends Ingredient>(one: T, by: number): T => ({
+  ...one,
+  said: undefined,
+  parts: one.parts * by,
+  ...(one.range && { range: [one.range[0] * by, one.range[1] * by] as const }),
+});
+
+/** The same mixture without its heap `gone`, which holds no other heap; `instead` says what goes where it went. */
+const withoutHeap = ({ heaps }: Mixture, gone: number, instead: (used: Ingredient) => readonly Ingredient[]): Mixture => ({
+  heaps: heaps
+    .filter((_, at) => at !== gone)
+    .map(({ ingredients }): Heap => ({
+      ingredients: ingredients.flatMap((one): readonly Ingredient[] => {
+        if (!isHeap(one) || one.heap < gone) return [one];
+        return one.heap > gone ? [{ ...one, heap: one.heap - 1 }] : instead(one);
+      }),
+    })),
+});
+
+/** Heaps of the same ingredients are mixed once. */
+function withoutTwins(mixture: Mixture): Mixture {
+  const written = ({ ingredients }: Heap): string => ingredients.map((one) => `${keyOf(one)}: ${one.parts} ${one.range ?? ''}`).join('; ');
+  const seen = new Map<string, number>();
+  for (const [at, heap] of mixture.heaps.entries()) {
+    const twin = seen.get(written(heap));
+    if (twin === undefined) seen.set(written(heap), at);
+    else if (at < mixture.heaps.length - 1)
+      return withoutTwins(withoutHeap(mixture, at, (used) => [{ ...used, heap: twin } as Ingredient]));
+  }
+  return mixture;
+}
+
+/** As many heaps as a painter may log: the first are measured straight into what takes from them, the same paint. */
+function inFewHeaps(mixture: Mixture): Mixture {
+  if (mixture.heaps.length <= MOST_HEAPS) return mixture;
+  const [first] = mixture.heaps as [Heap];
+  const opened = withoutHeap(mixture, 0, (used) => first.ingredients.map((one) => atParts(one, used.parts / wholeOf(first))));
+  return inFewHeaps({ heaps: opened.heaps.map(({ ingredients }) => ({ ingredients: eachOnce(ingredients) })) });
+}
+
+/** Sources that stand twice in a heap stand in it once. */
+function eachOnce(ingredients: readonly Ingredient[]): Ingredient[] {
+  const found = new Map<string, Ingredient>();
+  for (const one of ingredients) {
+    const known = found.get(keyOf(one));
+    found.set(keyOf(one), known ? atParts(known, (known.parts + one.parts) / known.parts) : one);
+  }
+  return [...found.values()];
+}
+
+/**
+ * A mixture that takes from a pile, with that pile's own mixture in its place: the same paint, to the last
+ * grain, in at most twelve heaps.
+ */
 export function withPileOpened(mixture: Mixture, pile: string, inside: Mixture): Mixture {
   const by = inside.heaps.length;
   const heaps = mixture.heaps.map(({ ingredients }): Heap => ({
@@ -112,5 +167,5 @@ export function withPileOpened(mixture: Mixture, pile: string, inside: Mixture):
       return isPile(one) && one.pile === pile ? { heap: by - 1, ...measured } : one;
     }),
   }));
-  return { heaps: [...inside.heaps, ...heaps] };
+  return inFewHeaps(withoutTwins({ heaps: [...inside.heaps, ...heaps] }));
 }

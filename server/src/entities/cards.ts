@@ -210,7 +210,12 @@ export class Bringing {
 
   /** Cards that were put away here and came back with it, and palettes that were made for it. */
   @Column('simple-json')
-  besides!: { readonly back: readonly string[]; readonly palettes: readonly string[]; readonly of?: number; readonly stands?: readonly { readonly tube: string; readonly tubeId: string }[] };
+  besides!: {
+    readonly back: readonly string[];
+    readonly palettes: readonly string[];
+    readonly of?: number;
+    readonly stands?: readonly { readonly tube: string; readonly tubeId: string }[];
+  };
 
   @Column('text')
   createdAt!: string;

@@ -7,7 +7,9 @@ export class StudioOfItsOwn1764800000000 implements MigrationInterface {
   async up(runner: QueryRunner): Promise<void> {
     await runner.query(`ALTER TABLE "settings" ADD COLUMN "studioId" text NOT NULL DEFAULT ''`);
     // The painter's settings are what they were: what watches over their version stands aside meanwhile.
-    const triggers = (await runner.query(`SELECT "name", "sql" FROM sqlite_master WHERE "type" = 'trigger' AND "tbl_name" = 'settings'`)) as {
+    const triggers = (await runner.query(
+      `SELECT "name", "sql" FROM sqlite_master WHERE "type" = 'trigger' AND "tbl_name" = 'settings'`,
+    )) as {
       name: string;
       sql: string;
     }[];

@@ -120,13 +120,18 @@ export class Flow {
     const fits = Math.min(SMALL.size, (SMALL.size * this.room) / this.paper.widthOf(foot, SMALL));
     this.paper.line(foot, this.left, y, { ...SMALL, size: fits, ink: QUIET });
     if (this.page > 1) {
-      this.paper.line(`${this.title}, ${this.page}`, this.left, this.y, SMALL);
+      this.paper.line(this.cut(`${this.title}, ${this.page}`, SMALL), this.left, this.y, SMALL);
       this.y += this.paper.lineMm(SMALL) + 2;
       if (this.of !== '') {
-        this.paper.line(`${this.of}, continued`, this.left, this.y, HEAD);
+        this.paper.line(this.cut(`${this.of}, continued`, HEAD), this.left, this.y, HEAD);
         this.y += this.paper.lineMm(HEAD) + 1;
       }
     }
+  }
+
+  /** What of a line has room. */
+  private cut(text: string, type: Type): string {
+    return this.paper.lines(text, this.room, type)[0] ?? '';
   }
 
   private checkLine(): void {

@@ -79,7 +79,11 @@ export class Queue {
     if (!names.some(({ name }) => name === NAME)) return;
     const old = await stored(NAME);
     for (const [key, value] of await entries(old, 'pictures')) await this.db.put('pictures', value, key);
-    for (const { n: _n, ...item } of await old.getAll('changes')) await this.db.add('changes', item);
+    for (const item of await old.getAll('changes')) {
+      // Its place is a new one here.
+      delete item.n;
+      await this.db.add('changes', item);
+    }
     old.close();
     await deleteDB(NAME);
   }
