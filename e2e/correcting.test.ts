@@ -79,7 +79,9 @@ describe('a pile that came out wrong', () => {
     expect(rounds).to.be.at.least(1);
     expect(await offNow()).to.be.below(2);
     await hand.key('m');
-    await page.getByText('It passes').waitFor();
+    // The painter's word ends it: nothing more is advised.
+    await page.locator('[data-test=as-wanted]').waitFor();
+    expect(await page.locator('[data-test=addition]').count()).to.equal(0);
   });
 
   it('is all there after a reload, as one strip and a sentence a line', async () => {

@@ -113,7 +113,7 @@ describe('a painting from an own picture, from its first pile to a restart', () 
     expect((await piles()).find(({ id }) => id === pile.id)!.stages.map(({ kind }) => kind)).to.deep.equal(['mixed', 'added', 'added']);
   });
 
-  it('nine greys over three stops are even in value to a tenth, warm and cool by turns', async () => {
+  it('nine greys through three stops land on each, even in value between them to a tenth, warm and cool by turns', async () => {
     await open(await at(0));
     await page.keyboard.press('3');
     const stops = page.getByRole('group', { name: 'Through, in the order of pressing' });
@@ -130,8 +130,14 @@ describe('a painting from an own picture, from its first pile to a restart', () 
     await soon(async () => (await piles()).filter(({ string }) => string).length === 9, 'kept');
     const string = (await piles()).filter((p) => p.string).sort((one, other) => one.string!.at - other.string!.at);
     const values = string.map(valueOf);
-    const even = (values[8]! - values[0]!) / 8;
-    values.forEach((value, i) => expect(Math.abs(value - values[0]! - i * even), `pile ${i + 1}`).to.be.at.most(0.1));
+    const middle = valueOf(await at(1));
+    const place = values.findIndex((value) => Math.abs(value - middle) <= 0.05);
+    expect(place, 'the stop in the middle is one of them').to.be.within(1, 7);
+    const even = (i: number): number =>
+      i <= place
+        ? values[0]! + (i / place) * (values[place]! - values[0]!)
+        : values[place]! + ((i - place) / (8 - place)) * (values[8]! - values[place]!);
+    values.forEach((value, i) => expect(Math.abs(value - even(i)), `pile ${i + 1}`).to.be.at.most(0.1));
     const warmth = string.map((p) => temperature(labOf(p)));
     for (let i = 2; i < 8; i++) expect(Math.sign(warmth[i]! - warmth[i - 1]!), `pile ${i + 1}`).to.equal(i % 2 === 1 ? 1 : -1);
   });

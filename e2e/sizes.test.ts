@@ -34,8 +34,21 @@ const faultsOfGeometry = (): string[] => {
     if (x < 0 || y < 0 || x > innerWidth || y > innerHeight) faults.push(`“${name}” is off the screen`);
     else {
       const on = document.elementFromPoint(x, y);
-      if (!on || !(element === on || element.contains(on) || on.closest('label')?.contains(element)))
-        faults.push(`“${name}” lies under <${on?.tagName.toLowerCase()} class="${on?.className}">`);
+      let isFree = on !== null && (element === on || element.contains(on) || !!on.closest('label')?.contains(element));
+      // What keys that stay in sight lie over is free once it is scrolled to.
+      let over: Element | null = on;
+      while (over && getComputedStyle(over).position !== 'sticky') over = over.parentElement;
+      if (!isFree && over && !over.contains(element)) {
+        let scroller = element.parentElement;
+        while (scroller && scroller.scrollHeight <= scroller.clientHeight + 1) scroller = scroller.parentElement;
+        const from = scroller?.scrollTop ?? 0;
+        element.scrollIntoView({ block: 'center' });
+        const box = element.getBoundingClientRect();
+        const then = document.elementFromPoint((box.left + box.right) / 2, (box.top + box.bottom) / 2);
+        isFree = then !== null && (element === then || element.contains(then) || !!then.closest('label')?.contains(element));
+        if (scroller) scroller.scrollTop = from;
+      }
+      if (!isFree) faults.push(`“${name}” lies under <${on?.tagName.toLowerCase()} class="${on?.className}">`);
     }
   }
   return faults;

@@ -46,7 +46,16 @@ const full = computed(() => laidOut.value.length >= PALETTE_MOST_TUBES);
 const inUse = computed(() => paintings.onEasel !== undefined && opened.value?.id === paintings.onEasel.paletteId);
 
 const change = (tubeIds: string[]): Promise<boolean> => palettes.change(opened.value!.id, { tubeIds });
+/** A new palette on its way: what is added goes onto it. */
+let making: Promise<void> | undefined;
+async function lookFor(): Promise<void> {
+  wanted.value = '';
+  adding.value = true;
+  await nextTick();
+  search.value?.focus();
+}
 async function add(tube: Tube): Promise<void> {
+  await making;
   if (!(await change([...opened.value!.tubeIds, tube.id]))) return;
   // The next tube has another name.
   wanted.value = '';
@@ -55,14 +64,21 @@ async function add(tube: Tube): Promise<void> {
 const takeAway = (tube: Tube): Promise<boolean> => change(opened.value!.tubeIds.filter((id) => id !== tube.id));
 
 /** A new palette starts with a white, since nearly all do. */
-async function make(): Promise<void> {
+async function lay(): Promise<void> {
   const white = tubes.all.find((t) => t.pigment === 'titanium-white')!;
   const paletteId = await palettes.add('New palette', [white.id]);
   if (!paletteId) return;
   await router.push({ name: 'palettes', params: { paletteId } });
-  adding.value = true;
-  await nextTick();
-  search.value?.focus();
+  // Where there was no palette before, its field comes with it.
+  if (!search.value) await lookFor();
+  else search.value.focus();
+}
+async function make(): Promise<void> {
+  if (making) return;
+  making = lay();
+  // What is typed at once is a tube's name, and no key of the place.
+  if (opened.value) await lookFor();
+  await making.finally(() => (making = undefined));
 }
 async function remove(): Promise<void> {
   if (await palettes.remove(opened.value!.id)) await router.replace({ name: 'palettes', params: {} });
@@ -137,7 +153,7 @@ const use = (): Promise<boolean> => paintings.change(paintings.onEasel!.id, { pa
         }}<template v-if="inUse">, on the table for “{{ paintings.onEasel!.title }}”</template>. Masstone, then one part in nine of titanium
         white.
       </p>
-      <v-btn v-if="!adding" variant="outlined" :prepend-icon="mdiPlus" :disabled="full" @click="adding = true">Add a tube</v-btn>
+      <v-btn v-if="!adding" variant="outlined" :prepend-icon="mdiPlus" :disabled="full" @click="lookFor">Add a tube</v-btn>
       <section v-else aria-label="Tubes to add" class="adding">
         <div class="search">
           <Field
