@@ -117,11 +117,14 @@ describe('a painting from an own picture, from its first pile to a restart', () 
     await open(await at(0));
     await page.keyboard.press('3');
     const stops = page.getByRole('group', { name: 'Through, in the order of pressing' });
-    for (const patch of [1, 2])
+    for (const patch of [1, 2]) {
+      const stop = await at(patch);
+      // Others may have the same words in their names.
       await stops
-        .getByRole('button', { name: (await at(patch)).name })
+        .getByRole('button', { name: `${valueOf(stop).toFixed(1)} ${stop.name}`, exact: true })
         .first()
         .click();
+    }
     await page.getByRole('button', { name: '9', exact: true }).click();
     await page.getByRole('radio', { name: 'warm and cool by turns' }).check();
     await soon(async () => (await page.locator('[data-test=string-plan] .chip').count()) === 9, 'nine');
