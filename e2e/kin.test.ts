@@ -130,6 +130,41 @@ describe('piles and their kin, on the page', () => {
     expect(both.predicted.lab.L).to.be.within(dark!, light!);
   });
 
+  it('a string that jumps says how many piles would not, and has them in one press', async () => {
+    await open('under the bowl');
+    await page.keyboard.press('3');
+    await page.getByRole('button', { name: / wall by the window$/ }).click();
+    await page.getByRole('button', { name: '5', exact: true }).click();
+    const plan = page.locator('[data-test=string-plan]');
+    const more = page.locator('[data-test=more-piles]');
+    await soon(async () => /a jump to the next/.test(await plan.innerText()), 'a jump is named');
+    const count = Number(/\d+/.exec(await more.innerText())![0]);
+    expect(count).to.be.above(5);
+    await more.click();
+    await soon(async () => (await plan.locator('.chip').count()) === count, 'so many');
+    expect(await plan.innerText()).to.not.match(/a jump/);
+    expect(await more.count()).to.equal(0);
+    // Warm beside cool is a jump that more piles do not mend.
+    await page.getByRole('button', { name: '5', exact: true }).click();
+    await page.getByRole('radio', { name: 'warm and cool by turns' }).check();
+    await soon(async () => (await plan.locator('.chip').count()) === 5, 'five again');
+    expect(await more.count()).to.equal(0);
+    await page.getByRole('radio', { name: 'one row' }).check();
+  });
+
+  it('a pile that is changed itself says what it grows to', async () => {
+    const pile = (await piles()).find(({ there, stages }) => there > 0 && stages.length > 0)!;
+    await open(pile.name);
+    await page.keyboard.press('2');
+    await page.keyboard.press('ArrowDown');
+    const grows = page.locator('[data-test=grows]');
+    await grows.waitFor();
+    const [from, to] = [...(await grows.innerText()).matchAll(/([\d.]+) ml/g)].map(([, ml]) => Number(ml));
+    expect(from).to.be.closeTo(pile.there, 0.1);
+    expect(to).to.be.above(from!);
+    await page.keyboard.press('Escape');
+  });
+
   it('a string of nine between two piles in four actions, of few measurings, even in value', async () => {
     await open('under the bowl');
     const hand = new Hand(page);

@@ -14,8 +14,8 @@ const s = proxyRefs(props.string);
 const settings = useSettings();
 const { shortWith } = useKnown();
 const gaps = computed(() => new Map(s.beyond.map(({ at, says }) => [at, says])));
-/** A jump is mended by more piles: by so many that the largest step comes under what is set. */
-const jumps = computed(() => s.beyond.some(({ says }) => says === 'a jump'));
+/** A jump is mended by more piles, where it is not warm beside cool: by so many that the largest step comes under what is set. */
+const jumps = computed(() => s.set.kind === 'plain' && s.beyond.some(({ says }) => says === 'a jump'));
 const more = computed(() => {
   const largest = Math.max(...(s.proposed?.steps ?? [0]));
   const count = s.proposed?.piles.length ?? 0;
