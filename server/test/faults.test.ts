@@ -80,7 +80,8 @@ describe('a studio in trouble', () => {
     it(`whose commit fails (${how}) keeps nothing of that change, and everything after it`, async () => {
       await keep(2);
       failCommit(bench, how);
-      await refused(send(bench, [lightBlue(bench, paintingId)]), 500);
+      // No refusal: what was sent waits in the browser, and goes again.
+      await refused(send(bench, [lightBlue(bench, paintingId)]), 503);
       await refusal();
       await keep(5);
       await refusal();
@@ -134,8 +135,8 @@ describe('a studio in trouble', () => {
 
   for (const [code, status] of [
     ['SQLITE_FULL', 507],
-    ['SQLITE_IOERR_FSYNC', 500],
-    ['SQLITE_IOERR_WRITE', 500],
+    ['SQLITE_IOERR_FSYNC', 503],
+    ['SQLITE_IOERR_WRITE', 503],
   ] as const)
     it(`that fails at any step of a change (${code}) keeps nothing of that change, and everything else`, async () => {
       await keep(1);

@@ -56,7 +56,19 @@ const rounded = (v: number, digits: number): number => Number(v.toFixed(digits))
 const labList = (lab: Lab): number[] => lab.map((v) => rounded(v, 4));
 const curve = (list: Float64Array): number[] => Array.from(list, (v) => Number(v.toPrecision(7)));
 
-const writtenTube = ({ K, S, ...tube }: CardTube, key: string) => ({ ...tube, key, K: curve(K), S: curve(S) });
+/** Its fields by name: what else a studio keeps beside a tube, as which of its own it was, says nothing elsewhere. */
+const writtenTube = ({ name, pigment, colourIndex, caution, density, nozzleMm, basis, K, S }: CardTube, key: string) => ({
+  key,
+  name,
+  pigment,
+  colourIndex,
+  caution,
+  density,
+  nozzleMm,
+  basis,
+  K: curve(K),
+  S: curve(S),
+});
 
 /** The tubes of a file, each written once, by the key it has there. */
 class TubesWritten {
