@@ -1,9 +1,13 @@
-import type { RequestHandler } from 'express';
+import type { Request, RequestHandler } from 'express';
 import { ProblemError } from './problems.ts';
 
 const OWN_NAMES = new Set(['127.0.0.1', 'localhost', '[::1]']);
 
 const hostName = (host: string): string => host.replace(/:\d+$/, '').toLowerCase();
+
+/** Whether a browser says that another's page asks for this. */
+export const isFromElsewhere = ({ headers }: Pick<Request, 'headers'>): boolean =>
+  headers['sec-fetch-site'] === 'cross-site' || headers['sec-fetch-site'] === 'same-site';
 
 /**
  * Refuses requests that name another host (a foreign page that has its own name point here), and
@@ -15,8 +19,7 @@ export const localOnly: RequestHandler = (request, _response, next) => {
     throw new ProblemError(421, 'Wrong host', 'This studio answers on this machine only, as 127.0.0.1 or localhost.');
   const { origin } = request.headers;
   const isReading = request.method === 'GET' || request.method === 'HEAD';
-  const from = request.headers['sec-fetch-site'];
-  if ((origin !== undefined && origin !== `http://${host}`) || (!isReading && (from === 'cross-site' || from === 'same-site')))
+  if ((origin !== undefined && origin !== `http://${host}`) || (!isReading && isFromElsewhere(request)))
     throw new ProblemError(403, 'Wrong origin', 'This studio takes no requests from other pages.');
   next();
 };

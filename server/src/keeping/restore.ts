@@ -54,9 +54,9 @@ export function restore(folder: string, copy: string, at: Date = new Date()): Re
   const file = join(folder, STUDIO_FILE);
   const coming = join(folder, 'studio coming back.sqlite');
   try {
-    // What lies in the studio's place beside a journal that is not its own is taken by itself.
-    const restored = resolve(copy) === resolve(file) && !isWhole(copy) ? undefined : lookAt(copy);
     const isInPlace = resolve(copy) === resolve(file);
+    // What lies in the studio's place beside a journal that is not its own is taken by itself.
+    const restored = isInPlace && !isWhole(copy) ? undefined : lookAt(copy);
     if (sizeOf(walOf(copy)) > 0 && !isInPlace)
       throw new TroubleAtStart(
         `Beside ${copy} lies a journal: it is a studio that was not closed. Start Auburn Dusk on its folder and make a copy there.`,

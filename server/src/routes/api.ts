@@ -22,10 +22,10 @@ import {
 import { Router, type Request, type RequestHandler } from 'express';
 import { copyName } from '../keeping/copies.ts';
 import { copiesOf } from '../keeping/daily.ts';
+import { isFromElsewhere } from '../localOnly.ts';
 import { notFound, ProblemError } from '../problems.ts';
 import { bringRest } from '../studio/bringing.ts';
 import { logAt, makeChange } from '../studio/changes.ts';
-import { studioIdOf } from '../studio/settings.ts';
 import { cardRoutes } from './cards.ts';
 import { oneAtATime, readPicture } from '../pictures/own.ts';
 import { readPiece } from '../pictures/piece.ts';
@@ -64,9 +64,9 @@ export function apiRoutes(studio: Studio, pages?: string): Router {
     });
 
   /** What waited for another studio, that was open at this address before, is not taken in here. */
-  const isForHere: RequestHandler = async (request, _response, next) => {
+  const isForHere: RequestHandler = (request, _response, next) => {
     const meant = request.get(STUDIO_HEADER);
-    if (meant !== undefined && meant !== (await look(studioIdOf)))
+    if (meant !== undefined && meant !== studio.id)
       throw new ProblemError(
         421,
         'Another studio',
@@ -148,8 +148,7 @@ export function apiRoutes(studio: Studio, pages?: string): Router {
   let isCopying = false;
   api.get(BACKUP, async (request, response) => {
     // A page of somebody else's could have a copy made by only showing an address.
-    const from = request.get('sec-fetch-site');
-    if (from === 'cross-site' || from === 'same-site')
+    if (isFromElsewhere(request))
       throw new ProblemError(403, 'Wrong origin', 'A copy is taken from the studio’s own page, under Settings.');
     if (isCopying) throw new ProblemError(429, 'One at a time', 'A copy is being made already; take it, then ask for another.');
     isCopying = true;

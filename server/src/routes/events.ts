@@ -2,7 +2,6 @@ import type { RequestHandler, Response } from 'express';
 import type { Answer, HereDto } from '@dusk/wire';
 import { logAt } from '../studio/changes.ts';
 import { missedSince } from '../studio/missed.ts';
-import { studioIdOf } from '../studio/settings.ts';
 import { ProblemError } from '../problems.ts';
 import type { Studio } from '../studio/studio.ts';
 
@@ -55,11 +54,8 @@ export const eventsOf =
     });
     const since = seqFrom(request.headers['last-event-id']) ?? seqFrom(request.query['since']);
     const missed = since === undefined ? undefined : await missedSince(studio, since).catch(() => 'too much' as const);
-    const here: HereDto = await studio.look(async (db) => ({
-      studio: await studioIdOf(db),
-      seq: since ?? null,
-      log: since === undefined ? null : await logAt(db, since),
-    }));
+    const log = since === undefined ? null : await studio.look((db) => logAt(db, since));
+    const here: HereDto = { studio: studio.id, seq: since ?? null, log };
     response.write(`event: here\ndata: ${JSON.stringify(here)}\n\n`);
     if (missed === 'too much') write(response, 'reload');
     else if (missed) {

@@ -15,6 +15,7 @@ import { findAll } from './cardIndex.ts';
 import { stockCatalogue } from './catalogue.ts';
 import { Hearing } from './hearing.ts';
 import { migrate } from './migrating.ts';
+import { studioIdOf } from './settings.ts';
 import { connectionOf, inTransaction, reopen } from './transactions.ts';
 
 /** An open studio: one SQLite file. */
@@ -26,6 +27,8 @@ export interface Studio {
   readonly look: <T>(work: (db: EntityManager) => Promise<T>) => Promise<T>;
   /** Runs a change as one transaction, after those before it, and answers once it is durable. */
   readonly change: <T>(work: (db: EntityManager) => Promise<T>) => Promise<T>;
+  /** What tells it from every other. */
+  readonly id: string;
   /** Whether its disk had no room when it was opened: it is read, and keeps nothing new until there is. */
   readonly isFull: boolean;
   /** Where open windows hear of changes. */
@@ -231,6 +234,7 @@ async function over(data: DataSource, isCramped: boolean, folder: string, file: 
       isFull = true;
     });
   return {
+    id: await studioIdOf(data.manager),
     isFull,
     folder,
     file,

@@ -29,6 +29,11 @@ const SAYS: Readonly<Record<KeyPlan['kind'], string>> = {
     'The darkest thing on the darkest this palette mixes, the lightest below white, straight between them. What is held back is for highlights and accents; lamps keep their glow.',
   moved: 'The value that is picked comes to lie at another; the ends as when fitted.',
 };
+/** What is held back at either end of the paint. */
+const ENDS = [
+  { name: 'held', label: 'Held back for highlights', says: 'Held white back' },
+  { name: 'heldDark', label: 'Held back for the darkest accents', says: 'Held the dark back' },
+] as const;
 const pointValue = computed(() => props.seen && valueOfLightness(props.seen[0]));
 
 function planFor(kind: KeyPlan['kind']): KeyPlan {
@@ -70,28 +75,20 @@ async function setGround(hex: string): Promise<void> {
         Seen {{ text(store.range.darkest) }} to {{ text(store.range.lightest) }}; this palette paints {{ text(store.ends.darkest) }} to
         {{ text(store.ends.lightest) }}.
       </p>
-      <Slider
-        v-if="keyed"
-        label="Held back for highlights"
-        :min="0"
-        :max="3"
-        :step="0.1"
-        :says="keyed.held.toFixed(1)"
-        :model-value="keyed.held"
-        @update:model-value="store.tryView({ key: { ...keyed, held: $event } })"
-        @done="store.see({ key: { ...keyed, held: $event } }, 'Held white back')"
-      />
-      <Slider
-        v-if="keyed"
-        label="Held back for the darkest accents"
-        :min="0"
-        :max="3"
-        :step="0.1"
-        :says="(keyed.heldDark ?? 0).toFixed(1)"
-        :model-value="keyed.heldDark ?? 0"
-        @update:model-value="store.tryView({ key: { ...keyed, heldDark: $event } })"
-        @done="store.see({ key: { ...keyed, heldDark: $event } }, 'Held the dark back')"
-      />
+      <template v-if="keyed">
+        <Slider
+          v-for="end in ENDS"
+          :key="end.name"
+          :label="end.label"
+          :min="0"
+          :max="3"
+          :step="0.1"
+          :says="(keyed[end.name] ?? 0).toFixed(1)"
+          :model-value="keyed[end.name] ?? 0"
+          @update:model-value="store.tryView({ key: { ...keyed, [end.name]: $event } })"
+          @done="store.see({ key: { ...keyed, [end.name]: $event } }, end.says)"
+        />
+      </template>
       <template v-if="moved">
         <div class="picked">
           <span>Picked: value {{ text(moved.from) }}</span>
