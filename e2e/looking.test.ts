@@ -111,6 +111,8 @@ describe('a picture looked at', () => {
     expect(await page.locator('[data-test=square]').innerText()).to.match(/7\.5 × 7\.5 cm/);
     await page.getByRole('button', { name: 'More squares across' }).click();
     await page.getByText('6.4 × 7.5 cm').waitFor();
+    const across = async () => (await sitting.rows()).references!.find((r) => r.paintingId === sitting.paintingId)!.view.grid?.across;
+    await soon(async () => (await across()) === 7, 'kept');
     await page.keyboard.press('n');
     await page.locator('[data-test=grid]').waitFor({ state: 'detached' });
   });

@@ -102,17 +102,17 @@ export function useHeld({ live, outline, holdOutline, zone, thing, zoneOf, value
     hueOf.value = samples.selected && !held ? samples.selected.lab : GREY;
     valueOnly.value = to;
     if (!held) return;
-    const reading = await readAgain();
+    const reading = await readAgain((next) => next.valueOnly === to);
     if (!reading || samples.selected?.sample.id !== held.sample.id) return;
     const plan = reading.answer?.proposals[0]?.mixture;
     const says = to ? `Only the value of ${held.name} counts` : `The colour of ${held.name} counts again`;
     await samples.readAnew(held, { outline: held.outline, seen: reading.lab, paint: reading.paint, plan, valueOnly: to }, says);
   }
-  /** The next reading, wherever. */
-  function readAgain(): Promise<LiveReading | undefined> {
+  /** The next reading that is as is wanted: one under way may still be of the other kind. */
+  function readAgain(isWanted: (reading: LiveReading) => boolean): Promise<LiveReading | undefined> {
     return new Promise((done) => {
       const late = setTimeout(() => end(undefined), WAIT_MS);
-      const stop = watch(live, (reading) => end(reading));
+      const stop = watch(live, (reading) => reading && isWanted(reading) && end(reading));
       function end(reading: LiveReading | undefined): void {
         clearTimeout(late);
         stop();

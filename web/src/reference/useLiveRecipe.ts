@@ -36,6 +36,8 @@ export interface LiveReading extends AreaReading {
   readonly isOwn: boolean;
   /** The colour that is to be painted: through the key, or of its value alone. */
   readonly paint: Lab;
+  /** Whether only its value counted when it was read. */
+  readonly valueOnly: boolean;
   readonly answer: Proposed | undefined;
 }
 
@@ -140,6 +142,7 @@ export function useLiveRecipe() {
     const isOwn = finer?.outline === at && finer.of === readIn();
     const reading = isOwn ? finer!.reading : readOutline(picture, at, reference.gains);
     const paint = paintOf(reading.lab);
+    const ofValueOnly = valueOnly.value;
     const { desk } = store;
     const wishes = { dulling: settings.settings.dulling, ...(exclude.value.length > 0 && { exclude: exclude.value }) };
     const answer =
@@ -149,7 +152,7 @@ export function useLiveRecipe() {
         .catch(() => undefined));
     // A newer place answers for itself.
     if (at !== outline.value || desk !== store.desk || (desk && !answer && exclude.value.length === 0)) return;
-    live.value = { ...reading, outline: at, isOwn, paint, answer };
+    live.value = { ...reading, outline: at, isOwn, paint, valueOnly: ofValueOnly, answer };
     trust.value = undefined;
     await nextTick();
     performance.measure('recipe follows', { start: since, end: performance.now() });
