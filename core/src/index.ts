@@ -94,6 +94,7 @@ export * from './matching/find.ts';
 export { DULLING, IN_REACH, WORTH, type Dulling } from './matching/worth.ts';
 export * from './matching/outOfReach.ts';
 export * from './mixing/amounts.ts';
+export * from './mixing/hand.ts';
 export * from './mixing/words.ts';
 export * from './formats/card.ts';
 export * from './formats/cardFile.ts';

@@ -7,6 +7,7 @@ import {
   eyeFor,
   findPlans,
   isHeap,
+  isTouch,
   labOf,
   layPalette,
   lchToLab,
@@ -147,19 +148,18 @@ describe('three equations', () => {
   });
 });
 
-/** What a knife can measure: at most a dozen parts in a heap, or one to many; at most two heaps first. */
+/** What a hand can measure for four millilitres: at most a dozen parts in a heap but where one is long, touches in the pile alone; at most two heaps first. */
 function expectMeasurable({ mixture, flat }: Recipe, limits: Limits): void {
   expect(mixture.heaps.length).to.be.at.most(3);
   expect(Object.keys(flat).length).to.be.at.most(limits.tubes);
-  for (const { ingredients } of mixture.heaps) {
-    const parts = ingredients.map((i) => i.parts);
+  for (const [at, { ingredients }] of mixture.heaps.entries()) {
+    const counted = ingredients.filter((one) => !isTouch(one));
+    if (counted.length < ingredients.length) expect(at, 'a touch into the pile').to.equal(mixture.heaps.length - 1);
+    const parts = counted.map((i) => i.parts);
     for (const n of parts) expect(Number.isInteger(n) && n >= 1).to.equal(true);
     const whole = parts.reduce((s, n) => s + n, 0);
-    if (whole > limits.parts) {
-      expect(ingredients).to.have.length(2);
-      expect(Math.min(...parts)).to.equal(1);
-      expect(Math.max(...parts)).to.be.at.most(99);
-    }
+    if (whole > limits.parts) expect(Math.max(...parts), 'one is long').to.be.at.least(whole / 4);
+    expect(whole).to.be.at.most(Math.max(limits.parts, 100));
   }
 }
 
@@ -268,7 +268,7 @@ describe('what is found for a target', () => {
     const { recipes } = solve(palette, [52, 9, 18]);
     expect(recipes.length).to.be.within(2, 4);
     recipes.forEach((r) => expect(r.betterAt).to.be.a('string').and.not.equal(''));
-    for (const r of recipes.slice(1)) {
+    for (const r of recipes.slice(1).filter(({ betterAt }) => betterAt !== 'closest')) {
       expect(r.deltaE00).to.be.at.most(Math.max(2, recipes[0]!.deltaE00 + 1.5));
       for (const other of recipes.filter((o) => o !== r)) expect(Object.keys(other.flat).some((id) => !(id in r.flat))).to.equal(true);
     }
@@ -295,10 +295,10 @@ describe('what is found for a target', () => {
     expect(solve(laid(LAMPLIGHT), [60, -50, 30]).reach).to.equal('out');
   });
 
-  it('reaches pale greys with a strong black, by a let-down', () => {
+  it('reaches pale greys with a strong black, by a touch or a let-down', () => {
     const found = best(laid(LAMPLIGHT), [82, 0, 0]);
     expect(found.deltaE00).to.be.below(1);
-    expect(found.mixture.heaps.some(({ ingredients }) => ingredients.some(isHeap))).to.equal(true);
+    expect(found.mixture.heaps.some(({ ingredients }) => ingredients.some((one) => isHeap(one) || isTouch(one)))).to.equal(true);
   });
 });
 
@@ -358,7 +358,7 @@ describe('where it lands', () => {
         const [found] = findPlans(palette, { target, hold: 'all' });
         for (let n = 0; n <= 12; n++) {
           const tried = deltaE00(target, colourOfFilm({ [two[0]!]: n, [two[1]!]: 12 - n }, viewing));
-          expect(found!.deltaE00).to.be.at.most(1.03 * tried + 0.12);
+          expect(found!.deltaE00).to.be.at.most(1.03 * tried + 0.12 + 1e-9);
         }
       }),
       // Far out of reach the formula has hollows of its own.

@@ -2,6 +2,7 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import {
   beadLength,
+  easyBead,
   best,
   CATALOGUE,
   checkMixture,
@@ -310,7 +311,7 @@ describe('measuring out', () => {
     expect(letdown.ml).to.be.closeTo(0.8 * letdown.batch, 1e-9);
     const small = measureOut(PALE, 0.4, handlingOf)[0]!;
     expect(small.batch).to.be.above(1);
-    expect(small.amounts[1]!.beadMm).to.be.closeTo(SHORTEST_BEAD_MM, 1e-9);
+    expect(small.amounts[1]!.ml).to.be.closeTo(easyBead(6), 1e-9);
   });
 
   it('feeds heaps that feed others', () => {

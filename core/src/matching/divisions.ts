@@ -1,4 +1,4 @@
-import { BODY_RATIOS, DOZEN, LETDOWN_RATIOS } from './measuring.ts';
+import { BODY_RATIOS, DOZEN, LETDOWN_RATIOS, LONG_HEAPS } from './measuring.ts';
 
 /** Which members of a heap are rounded up, by how many members there are and how many are. */
 const ROUNDED_UP: readonly (readonly (readonly number[])[])[] = Array.from({ length: 7 }, (_, members) =>
@@ -22,6 +22,7 @@ const DIVISION = [new Int32Array(8), new Int32Array(8)] as const;
  * @param wanted how much of each member, in any unit
  * @param visit hears the parts (the same array each time) and how many there are
  * @param level 1 within a visit of level 0
+ * @param longest most parts of the long heaps that are tried, too, beyond what is counted at a glance
  */
 export function eachDivision(
   wanted: ArrayLike<number>,
@@ -29,12 +30,17 @@ export function eachDivision(
   most: number,
   visit: (parts: Int32Array, total: number) => void,
   level: 0 | 1 = 0,
+  longest = 0,
 ): void {
   const low = LOW[level]!;
   const division = DIVISION[level]!;
   let whole = 0;
   for (let j = 0; j < members; j++) whole += wanted[j]!;
-  for (let total = members; total <= most; total++) {
+  let longer = 0;
+  while (longer < LONG_HEAPS.length && LONG_HEAPS[longer]! <= longest) longer++;
+  for (let step = members; step <= most + longer; step++) {
+    const total = step <= most ? step : LONG_HEAPS[step - most - 1]!;
+    if (step > most && total <= most) continue;
     let left = total;
     let fixed = 0;
     for (let j = 0; j < members; j++) {

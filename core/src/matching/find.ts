@@ -1,4 +1,5 @@
 import type { Matrix3 } from '../colour/ellipse.ts';
+import { USUAL_AMOUNT_ML } from '../mixing/hand.ts';
 import { Judge, type Judged } from './judge.ts';
 import { Nearing, OUT_OF_REACH } from './nearing.ts';
 import type { Palette } from './palette.ts';
@@ -121,4 +122,26 @@ export const planFor = (palette: Palette, set: readonly number[], sought: Sought
  * (reckoned along straight lines for all of them), how much of each (Gauss–Newton), and how to measure
  * it (whole parts, let-downs, bodies). Deterministic; follows a pointer when `count` is 1.
  */
-export const findPlans = (palette: Palette, sought: Sought, count = 1): Found[] => new Search(questFor(palette, sought), count).find();
+export function findPlans(palette: Palette, sought: Sought, count = 1): Found[] {
+  const found = new Search(questFor(palette, sought), count).find();
+  const heaps = found[0]?.plan.heaps.length ?? 1;
+  if (heaps === 1 || sought.hold !== undefined || sought.closest) return found;
+  // Who needs no heap first for a little needs none for more of it.
+  const mostHeaps = mostHeapsFor(palette, sought);
+  if (mostHeaps >= heaps) return found;
+  const fewer = new Search(questFor(palette, { ...sought, mostHeaps }), count).find();
+  return fewer[0] && fewer[0].score <= found[0]!.score + WORTH_A_HEAP ? fewer : found;
+}
+
+/** What a heap that a lesser amount has to do without must gain to be asked for, ΔE00. */
+const WORTH_A_HEAP = 0.8;
+/** Amounts by which it is judged how many heaps are called for, ml. */
+const LESSER_AMOUNTS = [4, 1.5] as const;
+
+/** The fewest heaps in which any lesser amount is best mixed. */
+function mostHeapsFor(palette: Palette, sought: Sought): number {
+  const { amountMl = USUAL_AMOUNT_ML } = sought;
+  const lesser = LESSER_AMOUNTS.find((ml) => ml < amountMl);
+  if (lesser === undefined) return Infinity;
+  return findPlans(palette, { ...sought, amountMl: lesser }, 1)[0]?.plan.heaps.length ?? Infinity;
+}

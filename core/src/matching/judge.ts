@@ -1,7 +1,10 @@
 import { valueOfLightness } from '../colour/value.ts';
 import type { Lab } from '../colour/spaces.ts';
 import { MOST_INGREDIENTS } from './limits.ts';
-import { drawPlans, type Judging } from './plan.ts';
+import type { Judging } from './drawing.ts';
+import { drawPlans } from './plan.ts';
+import { doseError, LEAST_TOUCH_ML } from '../mixing/hand.ts';
+import { heapsFirst, NEARLY_A_TOUCH } from './measuring.ts';
 import { valueCost } from './ranking.ts';
 import { errorVariances, type Straightened } from './screen.ts';
 import { searchFactors } from './search.ts';
@@ -19,7 +22,6 @@ export interface Judged {
   readonly ideal: number;
 }
 
-const DOSING = 0.1;
 const ONES = new Float64Array(MOST_INGREDIENTS + 1).fill(1);
 /** ΔE00 from which a set is settled by score, and what that must gain. */
 const UNSETTLED = 0.5;
@@ -108,6 +110,9 @@ export class Judge {
     for (let k = 0; k < set.length; k++) scattering += shares[k]! * scatter[set[k]!]!;
     let error = 0;
     let dosing = 0;
+    let byHand = 0;
+    let canBeOneHeap = true;
+    const { amountMl, bores, hand } = this.quest.table;
     let [x, y, z] = [0, 0, 0];
     for (let k = 0, p = 0; k < set.length; k++, p += 3) {
       x += shares[k]! * pulls[p]!;
@@ -117,21 +122,29 @@ export class Judge {
     for (let k = 0, p = 0; k < set.length; k++, p += 3) {
       const square = shares[k]! * shares[k]!;
       error += square * variances[set[k]!]!;
-      dosing += square * ((pulls[p]! - x) ** 2 + (pulls[p + 1]! - y) ** 2 + (pulls[p + 2]! - z) ** 2);
+      const one = square * ((pulls[p]! - x) ** 2 + (pulls[p + 1]! - y) ** 2 + (pulls[p + 2]! - z) ** 2);
+      dosing += one;
+      const ml = shares[k]! * amountMl;
+      byHand += one * doseError(ml, bores[set[k]!]!, hand) ** 2;
+      if (ml < LEAST_TOUCH_ML * NEARLY_A_TOUCH) canBeOneHeap = false;
     }
     const cost = costOfSet(this.quest.costs, set);
-    const known = { error: Math.sqrt(error) / scattering, dosing: DOSING * Math.sqrt(dosing), cost };
-    return { exact, ...known, ideal: this.score(lab, known) };
+    const { table } = this.quest;
+    const known = { error: Math.sqrt(error) / scattering, dosing: table.hand.bead * Math.sqrt(dosing), cost };
+    // In one heap every dose is as good as a hand lays it; heaps mixed first may be better, and are work.
+    const first = this.score(lab, known) + heapsFirst(table.worth, 1);
+    const inOne = canBeOneHeap ? this.score(lab, { ...known, dosing: Math.sqrt(byHand) }) : Infinity;
+    return { exact, ...known, ideal: Math.min(first, inOne) };
   }
 
   /** Score of a colour from a set, what measuring costs left out. */
   private score(lab: Lab, { error, dosing, cost }: Pick<Judged, 'error' | 'dosing' | 'cost'>): number {
-    const { ranking, sought, U } = this.quest;
+    const { ranking, sought, U, table } = this.quest;
     const [L, a, b] = lab;
     if (sought.hold === 'all') return ranking.deltaE(L, a, b);
     if (sought.hold) return Math.hypot(...offFrom(U, lab, ranking.target));
     const value = valueCost(ranking, valueOfLightness(Math.min(100, Math.max(0, L))));
-    return worthOf(ranking.deltaE(L, a, b), error, dosing) + value + cost;
+    return worthOf(ranking.deltaE(L, a, b), error, table.worth.hand * dosing, table.worth) + value + cost;
   }
 
   /** Whether settling a set will not bring it among the best. */
@@ -142,12 +155,13 @@ export class Judge {
   /** Draws up plans for a set and puts the best of them among the best found, if it belongs there. */
   plan(one: Judged, best: Best): void {
     const { palette, desk, ranking } = this.quest;
-    if (one.ideal + WORTH.part * (one.exact.set.length - 1) >= best.worst) return;
+    if (one.ideal + WORTH.part >= best.worst) return;
     let first: Found | undefined;
     for (const plan of drawPlans(palette, one.exact, this.judging(one, best.worst - one.cost + STRAIGHT_IS_OFF), desk)) {
-      const score = this.score(plan.lab, one) + plan.effort;
+      const { dosing } = plan;
+      const score = this.score(plan.lab, { ...one, dosing }) + plan.effort;
       if (first && first.score <= score) continue;
-      first = { plan, score, deltaE00: ranking.deltaE(plan.lab[0], plan.lab[1], plan.lab[2]), error: one.error, dosing: one.dosing };
+      first = { plan, score, deltaE00: ranking.deltaE(plan.lab[0], plan.lab[1], plan.lab[2]), error: one.error, dosing };
     }
     if (first) best.offer(first);
   }
@@ -157,25 +171,29 @@ export class Judge {
     const { ranking, U } = this.quest;
     const { target, valueTolerance } = ranking;
     const most = this.quest.parts;
-    const { error, dosing, exact } = one;
+    const { error, exact } = one;
+    const { table } = this.quest;
     if (exact.distance >= UNSETTLED) {
       // Far from the target its ellipsoid measures badly: back to Lab, and by the formula.
       const over = U[4]! * U[8]! - U[5]! * U[7]!;
-      const free = { error, dosing, cost: 0 };
-      const score = (l: number, c: number, h: number): number =>
-        this.score([target[0] + l / U[0]!, target[1] + (U[8]! * c - U[5]! * h) / over, target[2] + (U[4]! * h - U[7]! * c) / over], free);
-      return { most, below, score };
+      const score = (l: number, c: number, h: number, variance: number): number =>
+        this.score([target[0] + l / U[0]!, target[1] + (U[8]! * c - U[5]! * h) / over, target[2] + (U[4]! * h - U[7]! * c) / over], {
+          error,
+          dosing: Math.sqrt(variance),
+          cost: 0,
+        });
+      return { most, below, table, score };
     }
     // Lightness is turned to value along its slope at the target.
     const slope = valueOfLightness(Math.min(100, target[0] + 0.5)) - valueOfLightness(Math.max(0, target[0] - 0.5));
     const perOff = slope / U[0]!;
     const { hold } = this.quest.sought;
-    const score = (l: number, c: number, h: number): number => {
+    const score = (l: number, c: number, h: number, variance: number): number => {
       const distance = Math.sqrt(l * l + c * c + h * h);
       if (hold) return distance;
       const beyond = Math.abs(l * perOff) - valueTolerance;
-      return worthOf(distance, error, dosing) + (beyond > 0 ? beyond * WORTH.value : 0);
+      return worthOf(distance, error, table.worth.hand * Math.sqrt(variance), table.worth) + (beyond > 0 ? beyond * WORTH.value : 0);
     };
-    return { most, below, score };
+    return { most, below, table, score };
   }
 }

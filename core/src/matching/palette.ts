@@ -18,6 +18,8 @@ export interface PaletteTube extends PaintCurves {
   /** Price of a millilitre in any one currency, where the painter minds it. */
   readonly price?: number;
   readonly drying?: Drying;
+  /** Bore of its mouth; an ordinary one unless said. */
+  readonly nozzleMm?: number;
 }
 
 /** A pile that is already mixed and may be an ingredient: shares of its tubes. */

@@ -1,11 +1,12 @@
 import type { Matrix3 } from '../colour/ellipse.ts';
 import { BANDS } from '../colour/spectrum.ts';
 import type { Lab } from '../colour/spaces.ts';
+import { beadLength } from '../mixing/hand.ts';
 import { BOTH } from '../paint/viewing.ts';
 import type { ModeTable, Palette } from './palette.ts';
 import { MOST_TOGETHER, offFrom, pullOf, type Desktop } from './shares.ts';
 import type { Quest } from './sought.ts';
-import { costOfSet, WORTH, worthOf } from './worth.ts';
+import { costOfSet, worthOf } from './worth.ts';
 
 /** A set of ingredients whose shares come near a target, by reckoning along straight lines. */
 export interface Candidate {
@@ -133,8 +134,11 @@ class Kept {
   }
 }
 
-/** A dose is off by a tenth of itself where steadiness is reckoned, of which half counts: squared. */
-const DOSING_COUNTS = 0.0025;
+/** A dose is off by a tenth of itself at least: squared. */
+const DOSING_COUNTS = 0.01;
+
+/** Least that a dose is off by which is let down, as a share of itself, beyond what every dose is. */
+const LET_DOWN_ERROR = 0.15;
 
 /** Goes through every set of up to four ingredients of a straightened palette. */
 class Sets {
@@ -149,6 +153,9 @@ class Sets {
   private readonly gram: Float64Array;
   /** What doubt and dosing of an ingredient put into the square of the score at a whole share of scattering. */
   private readonly doubt: Float64Array;
+  /** What a short bead of it adds to that, whatever its share, and what it adds at most at a whole share: it may be let down. */
+  private readonly short: Float64Array;
+  private readonly shortAtMost: Float64Array;
 
   constructor(
     private readonly quest: Quest,
@@ -166,6 +173,9 @@ class Sets {
       for (let j = i; j < n; j++)
         this.gram[i * n + j] = this.gram[j * n + i] = w[3 * i]! * w[3 * j]! + w[3 * i + 1]! * w[3 * j + 1]! + w[3 * i + 2]! * w[3 * j + 2]!;
     this.doubt = error.map((variance, i) => variance / (scatter[i]! * scatter[i]!) + DOSING_COUNTS * this.gram[i * n + i]!);
+    const { amountMl, hand, bores } = quest.table;
+    this.short = error.map((_, i) => this.gram[i * n + i]! * ((scatter[i]! * hand.beadMm) / beadLength(amountMl, bores[i]!)) ** 2);
+    this.shortAtMost = error.map((_, i) => this.gram[i * n + i]! * LET_DOWN_ERROR ** 2);
   }
 
   all(): Candidate[] {
@@ -230,8 +240,8 @@ class Sets {
    */
   private judgeFours(free: readonly number[], from: number): void {
     const { w, c, set, kept, doubt, judged } = this;
-    const { single, pair } = this.quest.costs;
-    const cost = judged ? costOfSet(this.quest.costs, set, 3) + WORTH.tube : 0;
+    const { single, pair, tubes } = this.quest.costs;
+    const cost = judged ? costOfSet(this.quest.costs, set, 3) + (tubes[4] ?? 0) - (tubes[3] ?? 0) : 0;
     let { worst } = kept;
     if (cost >= worst) return;
     const [i, j, k] = [3 * set[0]!, 3 * set[1]!, 3 * set[2]!];
@@ -258,6 +268,13 @@ class Sets {
     const di = doubt[set[0]!]!;
     const dj = doubt[set[1]!]!;
     const dk = doubt[set[2]!]!;
+    const { short, shortAtMost } = this;
+    const si = short[set[0]!]!;
+    const sj = short[set[1]!]!;
+    const sk = short[set[2]!]!;
+    const mi = shortAtMost[set[0]!]!;
+    const mj = shortAtMost[set[1]!]!;
+    const mk = shortAtMost[set[2]!]!;
     const ni = set[0]! * this.n;
     const nj = set[1]! * this.n;
     const nk = set[2]! * this.n;
@@ -279,7 +296,17 @@ class Sets {
       if (whole === 0) continue;
       let score = 0;
       if (judged) {
-        const square = (a * a * di + b * b * dj + d * d * dk + last * last * doubt[t]!) / (whole * whole);
+        const aa = a * a;
+        const bb = b * b;
+        const dd = d * d;
+        const ll = last * last;
+        const over = 1 / (whole * whole);
+        const square =
+          (aa * di + bb * dj + dd * dk + ll * doubt[t]!) * over +
+          Math.min(si, aa * over * mi) +
+          Math.min(sj, bb * over * mj) +
+          Math.min(sk, dd * over * mk) +
+          Math.min(short[t]!, ll * over * shortAtMost[t]!);
         score = Math.sqrt(square) + least;
       }
       if (score >= worst) continue;
@@ -302,8 +329,12 @@ class Sets {
     if (this.judged) {
       let variance = 0;
       // Of sets that do not come to the target the dosing is reckoned as if they did; it counts little.
-      for (let k = 0; k < n; k++) variance += c[k]! * c[k]! * doubt[set[k]!]!;
-      score = worthOf(distance, Math.sqrt(variance), 0) + costOfSet(quest.costs, set, n);
+      for (let k = 0; k < n; k++) {
+        const t = set[k]!;
+        const square = c[k]! * c[k]!;
+        variance += square * doubt[t]! + Math.min(this.short[t]!, square * this.shortAtMost[t]!);
+      }
+      score = worthOf(distance, Math.sqrt(variance), 0, quest.table.worth) + costOfSet(quest.costs, set, n);
       if (score >= kept.worst) return;
     }
     this.keep(n, distance, score);

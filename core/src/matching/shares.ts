@@ -5,8 +5,10 @@ import type { Palette } from './palette.ts';
 
 /** Most ingredients whose shares are sought together: three numbers make a colour, a fourth share makes the whole. */
 export const MOST_TOGETHER = 4;
-/** Shares below this are none. */
-const LEAST_SHARE = 1e-4;
+/** Shares below this are none; below the second only where they bring a set to the target. */
+const LEAST_SHARE = 4e-6;
+const TRACE = 1e-4;
+const THERE = 1;
 /** ΔE00 from which nothing better is sought, where shares are only ranked; and what counts as a gain. */
 const NEAR_ENOUGH = 0.12;
 const GAINING = 0.02;
@@ -178,7 +180,7 @@ export function nearestShares(
     const found = sharesAt(palette, set, shares, target, U, desk);
     const { distance, off, pulls } = found;
     const done = n === 1 || round >= MOST_ROUNDS || distance < enough || Math.abs(before - distance) < Math.min(GAINING, enough);
-    if (done || !gaussNewton(pulls, off, n)) return found;
+    if (done || !gaussNewton(pulls, off, n)) return distance > THERE && shares.some((share) => share < TRACE) ? undefined : found;
     before = distance;
     if (!takeStep(shares)) return undefined;
   }

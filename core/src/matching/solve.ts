@@ -8,6 +8,7 @@ import { findPlans } from './find.ts';
 import type { Palette } from './palette.ts';
 import { VALUE_TOLERANCE } from './ranking.ts';
 import { hueGap, portionsOn, recipeOf, type Recipe } from './recipe.ts';
+import type { Sought } from './sought.ts';
 import { IN_REACH } from './worth.ts';
 import { emphasisCost, soughtOn, type Emphasis, type Wishes } from './wishes.ts';
 
@@ -88,7 +89,8 @@ const BETTER_BY_LAMP = 'as good by day, better by lamp';
 const LAMP_GAIN = 0.8;
 
 const BEST_AT: Readonly<Record<Emphasis, string>> = {
-  closest: 'closest overall',
+  usual: 'close, with little work',
+  closest: 'closest',
   fewest: 'close with few tubes',
   steady: 'close and steady',
   cheap: 'close and cheap',
@@ -103,8 +105,9 @@ const BEST_AT: Readonly<Record<Emphasis, string>> = {
  * @throws CraftError for wishes that leave nothing to mix with
  */
 export function solve(palette: Palette, target: Lab, options: SolveOptions = {}): Answer {
-  const { alternatives = 3, valueTolerance, emphasis = 'closest' } = options;
-  const ranked = findPlans(palette, { target, valueTolerance, ...soughtOn(palette, options) }, SHORTLIST)
+  const { alternatives = 3, valueTolerance, emphasis = 'usual' } = options;
+  const sought = { target, valueTolerance, ...soughtOn(palette, options) };
+  const ranked = findPlans(palette, sought, SHORTLIST)
     .map((found) => recipeOf(palette, found, target))
     .map((recipe) => ({ recipe, score: recipe.score + emphasisCost(palette, recipe, emphasis) }))
     .sort((a, b) => a.score - b.score);
@@ -112,6 +115,7 @@ export function solve(palette: Palette, target: Lab, options: SolveOptions = {})
   if (!first) throw new CraftError('limits', NONE);
   const worthwhile = rest.filter((r) => r.deltaE00 <= Math.max(IN_REACH, first.deltaE00 + FURTHER_AT_MOST));
   const offers: Offer[] = [{ ...first, betterAt: BEST_AT[emphasis] }];
+  if (alternatives > 0 && !sought.closest && !sought.hold) offers.push(...closestOffer(palette, sought, first));
   for (const { name, gain } of MERITS) {
     if (offers.length > alternatives) break;
     const other = worthwhile.find((r) => gain(r, first) > 0 && differs(r, offers));
@@ -124,6 +128,17 @@ export function solve(palette: Palette, target: Lab, options: SolveOptions = {})
   }
   const [top, ...others] = offers as [Offer, ...Offer[]];
   return { reach: reachOf(first), recipes: [top, ...others.sort((a, b) => a.score - b.score)] };
+}
+
+/** ΔE00 that the closest recipe must be closer to be told. */
+const CLOSER = 0.25;
+
+/** The closest recipe that can be measured, whatever work it is. */
+function closestOffer(palette: Palette, sought: Sought, first: Recipe): Offer[] {
+  const [found] = findPlans(palette, { ...sought, closest: true }, 1);
+  if (!found) return [];
+  const closest = recipeOf(palette, found, sought.target);
+  return closest.deltaE00 < first.deltaE00 - CLOSER ? [{ ...closest, betterAt: BEST_AT.closest }] : [];
 }
 
 /** An alternative that is as good by day and nearer by lamp. */

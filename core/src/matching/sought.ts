@@ -1,10 +1,11 @@
 import { ellipsoidAt, type Matrix3 } from '../colour/ellipse.ts';
 import type { Lab } from '../colour/spaces.ts';
 import type { Palette } from './palette.ts';
-import type { Plan } from './measuring.ts';
+import { USUAL_AMOUNT_ML, USUAL_HAND, type Hand } from '../mixing/hand.ts';
+import { tabletop, type Plan, type Tabletop } from './measuring.ts';
 import { rankingFor, type Ranking } from './ranking.ts';
 import { desktop, MOST_TOGETHER, type Desktop } from './shares.ts';
-import { noCosts, setCosts, type Dulling, type SetCosts } from './worth.ts';
+import { CLOSEST, HABIT, inHeaps, noCosts, setCosts, type Dulling, type SetCosts } from './worth.ts';
 
 /** What is held while the rest gives way: the value, the hue, the chroma, or the least difference of all. */
 export const HOLDS = ['value', 'hue', 'chroma', 'all'] as const;
@@ -30,6 +31,13 @@ export interface Sought {
    * and what recipes cost then does not count.
    */
   readonly hold?: Hold | undefined;
+  /** How much is to be mixed, in ml, and by what hand: as usual unless said. */
+  readonly amountMl?: number | undefined;
+  readonly hand?: Hand | undefined;
+  /** Most heaps, the pile's own counted. */
+  readonly mostHeaps?: number | undefined;
+  /** Whether the closest is asked for, whatever work it is. */
+  readonly closest?: boolean | undefined;
 }
 
 /** A measuring plan and how it is judged. */
@@ -39,7 +47,7 @@ export interface Found {
   readonly deltaE00: number;
   /** Root mean square of ΔE00 by which true tubes may be expected to miss the prediction. */
   readonly error: number;
-  /** ΔE00 when the doses are off by a tenth. */
+  /** Root mean square of ΔE00 by which the hand may be expected to miss it. */
   readonly dosing: number;
   /** Ranking score, ΔE00, lower is better: the expected true difference, value beyond tolerance, and what the recipe costs. */
   readonly score: number;
@@ -71,22 +79,27 @@ export interface Quest {
   readonly most: number;
   readonly usable: readonly number[];
   readonly mustUse: readonly number[];
+  readonly table: Tabletop;
 }
 
 /** Sets out to find recipes. */
 export function questFor(palette: Palette, sought: Sought): Quest {
   const { target, valueTolerance, usable, mustUse = [], most, parts = palette.limits.parts, dulling, hold } = sought;
+  const { amountMl = USUAL_AMOUNT_ML, hand = USUAL_HAND, closest = false } = sought;
+  const ordinary = closest || hold ? CLOSEST : HABIT;
+  const worth = sought.mostHeaps === undefined ? ordinary : inHeaps(ordinary, sought.mostHeaps);
   return {
     palette,
     sought,
     ranking: rankingFor(target, valueTolerance),
     U: heldIn(ellipsoidAt(target), hold),
-    costs: hold ? noCosts(palette) : setCosts(palette, target, dulling, sought.soonDry),
+    costs: hold ? noCosts(palette) : setCosts(palette, target, dulling, sought.soonDry, worth),
     desk: desktop(),
     parts: Math.min(palette.limits.parts, parts),
     most: Math.min(palette.limits.tubes, palette.limits.parts, parts, most ?? MOST_TOGETHER, MOST_TOGETHER),
     usable: usable ?? palette.ingredients.map((_, i) => i),
     mustUse,
+    table: tabletop(palette, amountMl, hand, worth),
   };
 }
 

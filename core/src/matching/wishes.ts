@@ -4,14 +4,15 @@ import { BANDS } from '../colour/spectrum.ts';
 import { dryingOf } from '../mixing/drying.ts';
 import { measurings } from '../mixing/mixture.ts';
 import { labOf, mixCurves, reflectance } from '../paint/mix.ts';
+import type { Hand } from '../mixing/hand.ts';
 import { HOLDS, type Hold, type Sought } from './sought.ts';
 import type { Palette } from './palette.ts';
 import { MOST_TOGETHER } from './shares.ts';
 import { portionsOn, type Recipe } from './recipe.ts';
 import { DULLING, type Dulling } from './worth.ts';
 
-/** What a painter minds most, once value and colour are right. */
-export const EMPHASES = ['closest', 'fewest', 'steady', 'cheap', 'fast', 'covers', 'lets through', 'cautious'] as const;
+/** What a painter minds most, once value and colour are right: as a hand mixes, in one heap from few tubes, or another thing. */
+export const EMPHASES = ['usual', 'closest', 'fewest', 'steady', 'cheap', 'fast', 'covers', 'lets through', 'cautious'] as const;
 export type Emphasis = (typeof EMPHASES)[number];
 
 /** What a painter asks of a recipe beyond its colour. */
@@ -31,6 +32,10 @@ export interface Wishes {
   readonly parts?: number;
   /** The painter's school of dulling a colour. */
   readonly dulling?: Dulling;
+  /** How much is to be mixed, in ml; as usual unless said. */
+  readonly amountMl?: number | undefined;
+  /** The hand that mixes it; an ordinary one unless said. */
+  readonly hand?: Hand | undefined;
 }
 
 /**
@@ -39,7 +44,7 @@ export interface Wishes {
  */
 export function soughtOn(
   { ingredients, limits }: Palette,
-  { exclude = [], mustUse, most, parts, dulling, hold, onlyPiles, emphasis }: Wishes,
+  { exclude = [], mustUse, most, parts, dulling, hold, onlyPiles, emphasis, amountMl, hand }: Wishes,
 ): Omit<Sought, 'target'> {
   const index = new Map(ingredients.map(({ id }, i) => [id, i]));
   const needed = mustUse === undefined ? [] : typeof mustUse === 'string' ? [mustUse] : [...new Set(mustUse)];
@@ -68,14 +73,17 @@ export function soughtOn(
     parts,
     dulling,
     ...(hold !== undefined && { hold }),
+    ...(amountMl !== undefined && { amountMl }),
+    ...(hand !== undefined && { hand }),
     ...(emphasis === 'fast' && { soonDry: true }),
+    ...(emphasis === 'closest' && { closest: true }),
     ...(usable.length < ingredients.length && { usable }),
     ...(needed.length > 0 && { mustUse: needed.map((id) => index.get(id)!) }),
   };
 }
 
 /** ΔE00 that each emphasis is worth: per measuring, per unit of steadiness, per doubled price, per step of drying, per ΔE00 that shows through, per thing with a caution. */
-const PER = { measuring: 0.5, steadiness: 0.9, doubledPrice: 1.5, drying: 1.2, showing: 0.06, caution: 4 } as const;
+const PER = { measuring: 0.5, steadiness: 0.9, doubledPrice: 1.5, drying: 1.2, showing: 0.12, caution: 4 } as const;
 /** A usual coat, µm, by which covering is judged where no other is laid. */
 const USUAL_COAT_UM = 40;
 /** Black and white, by which covering is judged (a contrast card). */
@@ -95,6 +103,7 @@ export function emphasisCost(palette: Palette, recipe: Recipe, emphasis: Emphasi
   const byId = new Map(palette.ingredients.map((ingredient) => [ingredient.id, ingredient]));
   const parts = Object.entries(recipe.flat).map(([id, share]) => ({ share, tube: byId.get(id) }));
   switch (emphasis) {
+    case 'usual':
     case 'closest':
       return 0;
     case 'fewest':

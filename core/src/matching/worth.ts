@@ -6,34 +6,75 @@ import type { Palette, PaletteIngredient, Tint } from './palette.ts';
  * better in another way. The one place where these weights stand.
  */
 export const WORTH = {
-  /** One tube less. */
-  tube: 0.14,
   /** One part less to measure, over all heaps. */
   part: 0.008,
-  /** One heap less to mix first. */
-  heap: 0.22,
-  /** A heap of more than a dozen parts (1 : 14 and beyond) less: long beads against a speck. */
+  /** A heap of more than a dozen parts less: they are no longer counted at a glance. */
   thinHeap: 0.06,
+  /** A touch of the knife's tip less: no bead is laid beside another to see it by. */
+  touch: 0.08,
+  /** A millilitre less that is left over of what is mixed first. */
+  leftOver: 0.08,
+  /** One of two whites less: a second one has to earn its keep. */
+  twoWhites: 0.5,
   /** A loud tube less where a dull colour is wanted: earth before loud. */
-  loud: 0.5,
+  loud: 0.9,
   /** Two opposites less that cancel one another. */
-  opposites: 0.9,
+  opposites: 2,
   /** A slowly drying tube less, where drying fast is wished; a middling one half of it. */
   slow: 1,
-  /** One ΔE00 nearer, beyond what an eye that does not look for it lets pass: that much counts though it cannot be promised. */
-  passing: 0.5,
   /** A recipe that passes for the target goes before one that does not. */
-  notPassing: 1.5,
+  notPassing: 2.5,
   /** One value step nearer, beyond the tolerance: a step is 8 to 10 ΔE00, so value counts a little more than double. */
   value: 12,
 } as const;
 
+/**
+ * What work is worth, in ΔE00: of so many tubes together, and of so many heaps that are mixed first. A
+ * painter mixes in one heap from two or three tubes (`habit`); who asks for the closest gives little away.
+ */
+export interface WorkWorth {
+  /** By how many tubes, from none. */
+  readonly tubes: readonly number[];
+  /** By how many heaps are mixed first, from none. */
+  readonly heaps: readonly number[];
+  /** Whether long heaps are tried after others, too. */
+  readonly tries: boolean;
+  /** One ΔE00 nearer, beyond what is let pass: that much counts though it cannot be promised. */
+  readonly nearer: number;
+  /** ΔE00 that an eye lets pass that does not look for it. */
+  readonly letsPass: number;
+  /** How much of what the hand leaves open counts. */
+  readonly hand: number;
+}
+export const HABIT: WorkWorth = {
+  tubes: [0, 0, 0.05, 0.2, 1.3],
+  heaps: [0, 0.65, 3, 6],
+  tries: false,
+  nearer: 0.5,
+  letsPass: 0.7,
+  hand: 1,
+};
+export const CLOSEST: WorkWorth = {
+  tubes: [0, 0, 0.05, 0.12, 0.2],
+  heaps: [0, 0.15, 0.35, 1],
+  tries: true,
+  nearer: 2,
+  letsPass: 0,
+  hand: 0.3,
+};
+
+/** What work is worth where more heaps than so many, the pile's own counted, are out of the question. */
+export const inHeaps = (worth: WorkWorth, most: number): WorkWorth => ({
+  ...worth,
+  heaps: worth.heaps.map((cost, first) => (first < most ? cost : Infinity)),
+});
+
 /** ΔE00 a painter would give away to do without a pigment that asks for care. */
 const CARE: Readonly<Record<string, number>> = {
-  lead: 0.9,
-  cadmium: 0.5,
-  cobalt: 0.55,
-  nickel: 0.4,
+  lead: 1.4,
+  cadmium: 1.15,
+  cobalt: 1.2,
+  nickel: 0.8,
   chromium: 0.1,
   manganese: 0.05,
   fugitive: 0.3,
@@ -66,6 +107,10 @@ export const areOpposites = (one: Tint, other: Tint): boolean =>
   // An earth beside a blue is how painters make their greys: it is sure, and no cancelling of loud by loud.
   Math.min(one.chroma, other.chroma) + Math.max(one.chroma, other.chroma) / 2 > 44;
 
+/** A white, as it comes. */
+const WHITE_FROM = 93;
+export const isWhite = ({ chroma, lightness }: Tint): boolean => lightness > WHITE_FROM && chroma < NEUTRAL_CHROMA;
+
 const careOf = ({ caution }: PaletteIngredient): number => (caution === undefined ? 0 : (CARE[caution] ?? 0));
 
 /** What sets of ingredients cost for one target, whatever their shares: by ingredient, and by pair. */
@@ -73,19 +118,29 @@ export interface SetCosts {
   readonly single: Float64Array;
   /** n × n, symmetric. */
   readonly pair: Float64Array;
+  /** What so many tubes cost. */
+  readonly tubes: readonly number[];
 }
 
-/** Penalties of a school: what is not its way of dulling costs as much as opposites do elsewhere. */
+/** Penalties of a school: what is not its way of dulling costs more than opposites do elsewhere. */
+const NOT_THE_WAY = 2;
+
 function costOfWay(dulling: Dulling, tint: Tint): number {
   const neutral = tint.chroma < NEUTRAL_CHROMA && tint.lightness < 90;
   const earth = tint.chroma >= NEUTRAL_CHROMA && tint.chroma < LOUD_FROM && tint.lightness < 90;
-  if (dulling === 'opposites') return neutral || tint.chroma < OPPOSITE_CHROMA ? (tint.lightness < 90 ? WORTH.opposites : 0) : 0;
-  if (dulling === 'grey') return earth && tint.chroma < OPPOSITE_CHROMA ? WORTH.opposites / 2 : 0;
+  if (dulling === 'opposites') return neutral || tint.chroma < OPPOSITE_CHROMA ? (tint.lightness < 90 ? NOT_THE_WAY : 0) : 0;
+  if (dulling === 'grey') return earth && tint.chroma < OPPOSITE_CHROMA ? NOT_THE_WAY / 2 : 0;
   return 0;
 }
 
 /** What every ingredient and every pair of them costs for a target. */
-export function setCosts({ ingredients, tints }: Palette, target: Lab, dulling: Dulling = 'any', soonDry = false): SetCosts {
+export function setCosts(
+  { ingredients, tints }: Palette,
+  target: Lab,
+  dulling: Dulling = 'any',
+  soonDry = false,
+  { tubes: worth } = HABIT,
+): SetCosts {
   const n = ingredients.length;
   const [, chroma] = labToLch(target);
   const dull = Math.max(0, 1 - chroma / DULL_BELOW);
@@ -100,13 +155,15 @@ export function setCosts({ ingredients, tints }: Palette, target: Lab, dulling: 
     for (let i = 0; i < n; i++)
       for (let j = i + 1; j < n; j++)
         if (areOpposites(tints[i]!, tints[j]!)) pair[i * n + j] = pair[j * n + i] = WORTH.opposites * Math.sqrt(dull);
-  return { single, pair };
+  for (let i = 0; i < n; i++)
+    for (let j = i + 1; j < n; j++) if (isWhite(tints[i]!) && isWhite(tints[j]!)) pair[i * n + j] = pair[j * n + i] = WORTH.twoWhites;
+  return { single, pair, tubes: worth };
 }
 
 /** What a set costs whatever its shares. */
-export function costOfSet({ single, pair }: SetCosts, set: ArrayLike<number>, count = set.length): number {
+export function costOfSet({ single, pair, tubes }: SetCosts, set: ArrayLike<number>, count = set.length): number {
   const n = single.length;
-  let cost = WORTH.tube * (count - 1);
+  let cost = tubes[count] ?? tubes.at(-1)!;
   for (let k = 0; k < count; k++) {
     cost += single[set[k]!]!;
     for (let m = k + 1; m < count; m++) cost += pair[set[k]! * n + set[m]!]!;
@@ -114,29 +171,23 @@ export function costOfSet({ single, pair }: SetCosts, set: ArrayLike<number>, co
   return cost;
 }
 
-/** How much a difference that the dosing leaves open counts: the root of squares of this share of the steadiness. */
-const STEADINESS_SHARE = 0.5;
-
 /**
- * The expected true difference: what the prediction says, what it cannot promise, and what a knife
+ * The expected true difference: what the prediction says, what it cannot promise, and what the hand
  * leaves open, as independent errors. A difference that cannot be promised thus hardly counts.
  */
-export const expectedDifference = (deltaE: number, error: number, steadiness: number): number =>
-  Math.sqrt(deltaE * deltaE + error * error + (STEADINESS_SHARE * steadiness) ** 2);
+export const expectedDifference = (deltaE: number, error: number, dosing: number): number =>
+  Math.sqrt(deltaE * deltaE + error * error + dosing * dosing);
 
-/** ΔE00 that an eye lets pass. */
-const LETS_PASS = 0.7;
 /** ΔE00 up to which a mixture passes for the target. */
 export const IN_REACH = 2;
 
 /** What a colour is worth: the expected true difference, and what a prediction should not leave open though it may. */
-export const worthOf = (deltaE: number, error: number, steadiness: number): number =>
-  expectedDifference(deltaE, error, steadiness) +
-  WORTH.passing * Math.max(0, deltaE - LETS_PASS) +
-  (deltaE > IN_REACH ? WORTH.notPassing : 0);
+export const worthOf = (deltaE: number, error: number, dosing: number, { nearer, letsPass }: WorkWorth): number =>
+  expectedDifference(deltaE, error, dosing) + nearer * Math.max(0, deltaE - letsPass) + (deltaE > IN_REACH ? WORTH.notPassing : 0);
 
 /** Sets that cost nothing: where only the colour counts. */
 export const noCosts = ({ ingredients: { length } }: Palette): SetCosts => ({
+  tubes: [0],
   single: new Float64Array(length),
   pair: new Float64Array(length * length),
 });

@@ -1,21 +1,19 @@
 import { CraftError, finite } from '../errors.ts';
-import { isHeap, isTube, type Heap, type Ingredient, type Leaf, type Mixture } from './mixture.ts';
+import { beadLength, dosingOf, easyBead, LEAST_TOUCH_ML } from './hand.ts';
+import { isHeap, type Heap, type Ingredient, type Leaf, type Mixture } from './mixture.ts';
 
 /** Volume of paint. */
 export type Millilitres = number & { readonly __unit?: 'ml' };
 export type Millimetres = number & { readonly __unit?: 'mm' };
 export type Grams = number & { readonly __unit?: 'g' };
 
-const MM3_PER_ML = 1000;
-
-/** Length of a bead that holds `ml` of paint, squeezed from a round nozzle. */
-export const beadLength = (ml: Millilitres, nozzleMm: Millimetres): Millimetres => (ml * MM3_PER_ML) / (Math.PI * (nozzleMm / 2) ** 2);
-
 /** What one ingredient of a pile comes to. */
 export interface Amount {
   readonly ml: Millilitres;
   readonly grams: Grams;
+  /** As a bead; where that is too short for one, how many touches of the knife's tip stand for it. */
   readonly beadMm: Millimetres;
+  readonly touches?: number;
 }
 
 /** What a volume of paint weighs and how it leaves its tube: grams per ml, and the bore of the mouth. */
@@ -36,26 +34,33 @@ export function amountsFor(ingredients: readonly (Handling & { readonly parts: n
   return ingredients.map(({ parts, density, nozzleMm }) => {
     if (!(density > 0) || !(nozzleMm > 0)) throw new CraftError('input', 'Density and nozzle must be above 0.');
     const ml = (pileMl * parts) / whole;
-    return { ml, grams: ml * density, beadMm: beadLength(ml, nozzleMm) };
+    return amountOf(ml, density, nozzleMm);
   });
+}
+
+function amountOf(ml: Millilitres, density: number, nozzleMm: Millimetres): Amount {
+  const dosing = dosingOf(ml, nozzleMm);
+  return { ml, grams: ml * density, beadMm: beadLength(ml, nozzleMm), ...(dosing.how === 'touch' && { touches: dosing.touches }) };
 }
 
 /** A heap of a mixture as it is laid out: how much is mixed, and what each ingredient comes to. */
 export interface MeasuredHeap {
   readonly ml: Millilitres;
-  /** How many times as much is mixed as later heaps need, since less cannot be measured. */
+  /** How many times as much is mixed as is needed, since less cannot be measured. */
   readonly batch: number;
   readonly amounts: readonly Amount[];
 }
 
-/** No bead shorter than this can be squeezed: a heap mixed first is then made larger than is needed. */
-export const SHORTEST_BEAD_MM: Millimetres = 3;
 /** What is taken up with the knife is laid out as from a nozzle of this bore. */
 export const KNIFE_BORE_MM: Millimetres = 6;
 
+/** A pile grows at most so many times for the sake of a dose. */
+const MOST_GROWN = 4;
+
 /**
- * Measures a mixture out for a pile of a size: the last heap exactly, those before it in a batch that
- * can be squeezed.
+ * Measures a mixture out for a pile of a size. A heap mixed first is made so large that no bead in it, and
+ * none of it, is shorter than a hand can lay; the pile itself only grows where less than a speck is asked for,
+ * to at most four times its size.
  * @param handlingOf how a tube, or a pile that is there, is measured
  * @throws CraftError unless the size, densities and bores are above 0
  */
@@ -74,10 +79,13 @@ export function measureOut({ heaps }: Mixture, pileMl: Millilitres, handlingOf: 
   const found: MeasuredHeap[] = [];
   for (let at = heaps.length - 1; at >= 0; at--) {
     const heap = heaps[at]!;
-    const exact = amountsFor(measured(heap), needed[at]!);
-    const shortest = Math.min(...exact.filter((_, i) => isTube(heap.ingredients[i]!)).map(({ beadMm }) => beadMm));
-    const batch = at === heaps.length - 1 ? 1 : Math.max(1, SHORTEST_BEAD_MM / shortest);
-    const amounts = exact.map(({ ml, grams, beadMm }) => ({ ml: ml * batch, grams: grams * batch, beadMm: beadMm * batch }));
+    const known = measured(heap);
+    const exact = amountsFor(known, needed[at]!);
+    const isPile = at === heaps.length - 1;
+    const least = isPile ? () => LEAST_TOUCH_ML : ({ nozzleMm }: Handling) => easyBead(nozzleMm);
+    const short = Math.max(1, ...exact.map(({ ml }, i) => least(known[i]!) / ml));
+    const batch = isPile ? Math.min(short, MOST_GROWN) : short;
+    const amounts = batch === 1 ? exact : amountsFor(known, needed[at]! * batch);
     heap.ingredients.forEach((ingredient, i) => {
       if (isHeap(ingredient)) needed[ingredient.heap]! += amounts[i]!.ml;
     });

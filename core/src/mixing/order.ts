@@ -5,6 +5,7 @@ import type { Lab } from '../colour/spaces.ts';
 import { labOf, reflectance, type Portion } from '../paint/mix.ts';
 import { mixerOf } from '../paint/mixer.ts';
 import type { PaintCurves } from '../paint/catalogue.ts';
+import { isTouch } from './hand.ts';
 import type { Heap, Mixture } from './mixture.ts';
 import { paintOfSource, portionsOf, type PaintOf } from './open.ts';
 
@@ -106,9 +107,12 @@ export function mixingOrder(portions: readonly Portion[], from?: number): number
 
 /** The same mixture with the ingredients of every heap in mixing order. */
 export function inMixingOrder(mixture: Mixture, paintOf: PaintOf): Mixture {
-  const ordered = (heap: Heap): Heap => ({
-    ingredients: mixingOrder(portionsOf(mixture, heap, paintOf)).map((i) => heap.ingredients[i]!),
-  });
+  const ordered = (heap: Heap): Heap => {
+    const { ingredients } = heap;
+    const inOrder = mixingOrder(portionsOf(mixture, heap, paintOf)).map((i) => ingredients[i]!);
+    // What the knife's tip adds is added last, until it looks right.
+    return { ingredients: [...inOrder.filter((one) => !isTouch(one)), ...inOrder.filter(isTouch)] };
+  };
   return { heaps: mixture.heaps.map(ordered) };
 }
 

@@ -14,6 +14,8 @@ export interface Step {
   readonly ml: Millilitres;
   /** Length of paint to squeeze, for the tube's nozzle; what is taken up with the knife as if from one of 6 mm. */
   readonly beadMm: Millimetres;
+  /** Where a bead would be too short: so many touches of the knife's tip. */
+  readonly touches?: number;
   /** The bore it is squeezed from. */
   readonly nozzleMm: Millimetres;
   readonly paint: Lab;
@@ -58,13 +60,14 @@ export function stepsOf(mixture: Mixture, ml: Millilitres, { paintOf, nameOf, ha
       batch: measured[at]!.batch,
       colour: chips.at(-1)!,
       steps: heap.ingredients.map((ingredient, i): Step => {
-        const { ml: own, beadMm } = measured[at]!.amounts[i]!;
+        const { ml: own, beadMm, touches } = measured[at]!.amounts[i]!;
         return {
           name: called(ingredient),
           from: isHeap(ingredient) ? 'heap' : isTube(ingredient) ? 'tube' : 'pile',
           parts: ingredient.parts,
           ml: own,
           beadMm,
+          ...(touches !== undefined && { touches }),
           nozzleMm: isHeap(ingredient) ? KNIFE_BORE_MM : handlingOf(ingredient).nozzleMm,
           paint: masstoneOf(paintOfSource(ordered, ingredient, paintOf)),
           after: chips[i]!,
