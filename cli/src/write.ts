@@ -3,9 +3,13 @@ import {
   isHeap,
   isTube,
   labToHex,
+  stepsOf,
   trustIn,
   type Heap,
   type Ingredient,
+  type KnownPaints,
+  type Leaf,
+  type Measure,
   type KnownDoubts,
   type KnownPortion,
   type Lab,
@@ -61,6 +65,37 @@ function firstFree(name: string, taken: readonly string[]): string {
 const nameOf = (ingredient: Ingredient, names: readonly string[]): string =>
   isHeap(ingredient) ? names[ingredient.heap]! : isTube(ingredient) ? ingredient.tube : ingredient.pile;
 
+/** A heap of a mixture with its steps in mixing order, told in one way of measuring. */
+export function writtenSteps(mixture: Mixture, ml: number, measure: Measure, palette: Palette) {
+  const byId = new Map(palette.ingredients.map((ingredient) => [ingredient.id, ingredient]));
+  const of = (leaf: Leaf) => (isTube(leaf) ? leaf.tube : leaf.pile);
+  const known: KnownPaints = {
+    paintOf: (leaf) => byId.get(of(leaf as Leaf))!,
+    nameOf: of,
+    handlingOf: (leaf) => ({ density: CATALOGUE.get(of(leaf))?.density ?? KNIFE_DENSITY, nozzleMm: NOZZLE_MM }),
+    cautionOf: (leaf) => byId.get(of(leaf))?.caution ?? 'none',
+  };
+  const heaps = stepsOf(mixture, ml, known);
+  const names = new Map(heapNames(mixture, []).map((name, at) => [heaps[at]!.name, name]));
+  return heaps.map(({ name, ml: made, batch, colour, steps }, at, all) => ({
+    heap: at === all.length - 1 ? 'the pile' : names.get(name)!,
+    ml: rounded(made),
+    ...(batch > 1.001 && { left_over_ml: rounded(made * (1 - 1 / batch)) }),
+    hex: labToHex(colour),
+    steps: steps.map(({ name: what, from, told, ml: dose, beadMm, touches, paint, after }) => ({
+      of: from === 'heap' ? names.get(what)! : what,
+      amount: told[measure],
+      ml: rounded(dose, 6),
+      ...(touches === undefined ? { bead_mm: rounded(beadMm, 2) } : { touches }),
+      hex: labToHex(paint),
+      after: labToHex(after),
+    })),
+  }));
+}
+/** Mouth of an ordinary tube, and what paint taken up with the knife weighs. */
+export const NOZZLE_MM = 6;
+const KNIFE_DENSITY = 1.5;
+
 const writtenHeap = ({ ingredients }: Heap, names: readonly string[]): Record<string, number> =>
   Object.fromEntries(ingredients.map((ingredient) => [nameOf(ingredient, names), ingredient.parts]));
 
@@ -70,8 +105,11 @@ const writtenHeap = ({ ingredients }: Heap, names: readonly string[]): Record<st
  */
 export function writtenMixture(mixture: Mixture, taken: readonly string[] = []) {
   const names = heapNames(mixture, taken);
+  const last = mixture.heaps.at(-1)!;
+  const said = last.ingredients.flatMap((one) => (one.said === undefined ? [] : [[nameOf(one, names), one.said] as const]));
   return {
-    parts: writtenHeap(mixture.heaps.at(-1)!, names),
+    parts: writtenHeap(last, names),
+    ...(said.length > 0 && { said: Object.fromEntries(said) }),
     letdowns: names.map((name, i) => ({ name, parts: writtenHeap(mixture.heaps[i]!, names) })),
   };
 }

@@ -92,11 +92,11 @@ describe('a recipe in steps', () => {
   };
   it('names let-downs, lays each bead at the length its paint has, and ends in the colour of the whole', () => {
     const heaps = stepsOf(mixture, 14, known);
-    expect(heaps[0]!.name).to.equal('Prussian blue, let down');
+    expect(heaps[0]!.name).to.equal('weakened prussian blue');
     expect(heaps.at(-1)!.ml).to.be.closeTo(14, 1e-9);
     for (const { steps } of heaps)
       for (const { ml, beadMm, nozzleMm } of steps) expect(beadMm).to.be.closeTo(beadLength(ml, nozzleMm), 1e-9);
-    expect(heaps.at(-1)!.steps.map(({ name }) => name)).to.include('Prussian blue, let down');
+    expect(heaps.at(-1)!.steps.map(({ name }) => name)).to.include('weakened prussian blue');
     expect(heaps.at(-1)!.steps.find(({ name }) => name === 'Cadmium red')!.caution).to.not.equal('none');
     expect(deltaE76(heaps.at(-1)!.colour, masstoneOf(paintOfMixture(mixture, known.paintOf)))).to.be.below(1e-9);
   });

@@ -5,6 +5,17 @@ import {
   best,
   deltaE00,
   doseError,
+  firstWay,
+  inShadow,
+  leavesOf,
+  measureFromInput,
+  moved,
+  nextPiles,
+  paintOfMixture,
+  partsInWords,
+  tell,
+  wholeParts,
+  wordForParts,
   dosingOf,
   handFromInput,
   isTouch,
@@ -23,7 +34,9 @@ import {
   type Lab,
   type Mixture,
   type Palette,
+  type Recipe,
 } from '../src/index.ts';
+import { paintOn } from '../src/matching/recipe.ts';
 import { ADVICE_PALETTES, knownTubes } from '../bench/advicePalettes.ts';
 import { everydayLabs } from '../bench/everyday.ts';
 
@@ -196,5 +209,101 @@ describe('a recipe for a hand', () => {
         }
     }
     expect(KNIFE_BORE_MM).to.equal(6);
+  });
+});
+
+describe('the next pile', () => {
+  const tubes = knownTubes(ADVICE_PALETTES['twelve, ordinary']!);
+  const plain = layPalette(tubes);
+  const piles = LABS.filter(([L], i) => L > 30 && L < 88 && i % 6 === 0).map((target) => best(plain, target));
+  const laidWith = (pile: Recipe): Palette =>
+    layPalette(tubes, undefined, undefined, [{ id: 'pile', flat: pile.flat, ...paintOfMixture(pile.mixture, paintOn(plain)) }]);
+  const MOVES: readonly ((lab: Lab) => Lab)[] = [
+    (lab) => moved(lab, { value: -1 }),
+    (lab) => moved(lab, { value: 0.5 }),
+    (lab) => moved(lab, { temperature: 3 }),
+    (lab) => inShadow(lab, 1),
+  ];
+
+  it('is got from its own tubes first, then anew, by one thing, and by what comes closest', () => {
+    for (const pile of piles)
+      for (const move of MOVES) {
+        const target = move(pile.lab);
+        const laid = laidWith(pile);
+        for (const { way, mixture, lab, deltaE00: told, growth } of nextPiles(laid, 'pile', target)) {
+          const sources = leavesOf(mixture).map(({ source }) => ('tube' in source ? source.tube : source.pile));
+          // Said is given: the colour of what is measured, heaps and touches and all.
+          expect(deltaE00(labOf(reflectance(mixCurves(portionsOn(laid, mixture)))), lab)).to.be.below(1e-6);
+          expect(deltaE00(target, lab)).to.be.closeTo(told, 1e-9);
+          const strangers = sources.filter((id) => id !== 'pile' && !(id in pile.flat));
+          if (way === 'own tubes' || way === 'anew') expect(strangers).to.deep.equal([]);
+          if (way === 'anew') expect(sources).to.not.include('pile');
+          if (way === 'one thing') expect(sources).to.have.length(2);
+          if (way === 'own tubes' || way === 'one thing') expect(growth).to.be.within(1, 6.001);
+        }
+      }
+  });
+
+  it('is told not to come there only where from scratch it does not', () => {
+    let asked = 0;
+    let short = 0;
+    for (const pile of piles)
+      for (const move of MOVES) {
+        const target = move(pile.lab);
+        if (best(plain, target).deltaE00 > 2) continue;
+        asked++;
+        if (firstWay(nextPiles(laidWith(pile), 'pile', target))!.deltaE00 > 2) short++;
+      }
+    expect(asked).to.be.above(20);
+    expect(short / asked).to.be.at.most(0.01);
+  });
+
+  it('asks for nothing of the pile that a hand cannot take', () => {
+    for (const pile of piles.slice(0, 6))
+      for (const amountMl of [1.5, 4, 20])
+        for (const { mixture } of nextPiles(laidWith(pile), 'pile', MOVES[0]!(pile.lab), { amountMl })) expectLaid(mixture, amountMl);
+  });
+
+  it('needs the pile on the palette', () => {
+    expect(() => nextPiles(plain, 'pile', [50, 0, 0])).to.throw(/no pile "pile"/);
+  });
+});
+
+describe('the ways of measuring', () => {
+  it('tell the same dose by eye, in parts, as beads, by scale', () => {
+    const dose = (parts: number, ml: number, more = {}) => ({ parts, ml, grams: 1.5 * ml, beadMm: beadLength(ml, 6), ...more });
+    const told = tell([dose(9, 3.26), dose(2, 0.72), dose(0.05, 0.018, { touches: 1 })]);
+    expect(told[0]).to.deep.equal({ eye: 'mostly', parts: '9', beads: '115 mm', scale: '4.9 g' });
+    expect(told[1]).to.deep.equal({ eye: 'some', parts: '2', beads: '25 mm', scale: '1.1 g' });
+    expect(told[2]).to.include({ eye: 'a touch', parts: 'a touch', beads: 'a touch' });
+    expect(tell([dose(3, 3)])[0]!.eye).to.equal('all of it');
+    expect(measureFromInput('beads')).to.equal('beads');
+    expect(() => measureFromInput('ounces')).to.throw(/eye, parts, beads, scale/);
+  });
+
+  it('count whole parts only, near what there is', () => {
+    fc.assert(
+      fc.property(fc.array(fc.double({ min: 0.3, max: 30, noNaN: true }), { minLength: 2, maxLength: 5 }), (parts) => {
+        const whole = wholeParts(parts);
+        const by = whole.reduce((s, n) => s + n, 0) / parts.reduce((s, n) => s + n, 0);
+        whole.forEach((n, i) => {
+          expect(Number.isInteger(n) && n >= 1).to.equal(true);
+          expect(n / (parts[i]! * by)).to.be.within(0.8, 1.25);
+        });
+      }),
+    );
+    expect(wholeParts([9, 2, 1])).to.deep.equal([9, 2, 1]);
+    expect(wholeParts([3.1667, 1])).to.deep.equal([3, 1]);
+    expect(wholeParts([56.4, 18.8])).to.deep.equal([3, 1]);
+    expect(wholeParts([])).to.deep.equal([]);
+  });
+
+  it('say amounts in words whose range holds them', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.02, max: 12, noNaN: true }), (parts) => {
+        const { range } = partsInWords(wordForParts(parts));
+        expect(parts).to.be.within(range[0], range[1]);
+      }),
+    );
   });
 });

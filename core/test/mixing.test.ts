@@ -8,6 +8,7 @@ import {
   checkMixture,
   chipsAlong,
   deltaE00,
+  firstFree,
   heapName,
   inMixingOrder,
   keyOf,
@@ -167,19 +168,21 @@ describe('a mixture', () => {
     const called = (heap: Mixture['heaps'][number]) =>
       heapName(
         heap,
+        [40, 6, 14],
         (leaf) => ('tube' in leaf ? leaf.tube : 'a pile'),
         (leaf) => 'tube' in leaf && leaf.tube === 'white',
       );
     const of = (...parts: (readonly [string | number, number])[]) => ({
       ingredients: parts.map(([what, n]): Ingredient => (typeof what === 'number' ? { heap: what, parts: n } : { tube: what, parts: n })),
     });
-    expect(called(of(['white', 9], ['blue', 1]))).to.equal('blue, let down');
-    expect(called(of(['white', 39], [0, 1]))).to.equal('Body, let down');
-    expect(called(of(['umber', 2], ['ochre', 3]))).to.equal('Body of ochre and umber');
-    expect(called(of(['ochre', 9], ['blue', 1]))).to.equal('Body of ochre and blue');
-    expect(called(of(['ochre', 9], [0, 1]))).to.equal('Body of ochre and the first heap');
-    expect(called(of(['umber', 2], ['ochre', 3], ['red', 1]))).to.equal('Body of ochre and 2 more');
-    expect(called(of(['ochre', 1]))).to.equal('ochre');
+    expect(called(of(['white', 9], ['blue', 1]))).to.equal('weakened blue');
+    for (const heap of [of(['white', 39], [0, 1]), of(['umber', 2], ['ochre', 3]), of(['ochre', 9], ['blue', 1]), of(['ochre', 9], [0, 1])])
+      expect(called(heap)).to.equal('taupe mix');
+    expect(['mix', 'mix', 'x'].reduce<string[]>((taken, name) => [...taken, firstFree(name, taken)], [])).to.deep.equal([
+      'mix',
+      'mix 2',
+      'x',
+    ]);
   });
 
   it('counts its separate measurings', () => {

@@ -4,6 +4,7 @@ import {
   deviate,
   drawDeviation,
   evidenceOf,
+  heapColour,
   heapName,
   labOf,
   mixCurves,
@@ -58,12 +59,11 @@ export async function tellStory(
         stateOf: (tube) => byId.get(tube)!.stateId,
         stageOf: () => '',
         handlingOf: (source) => ('tube' in source ? byId.get(source.tube)! : { density: KNIFE_DENSITY, nozzleMm: KNIFE_BORE_MM }),
-        nameOf: (heap) =>
-          heapName(
-            heap,
-            (leaf) => tubeOf(leaf).name,
-            (leaf) => /white/i.test(tubeOf(leaf).name),
-          ),
+        nameOf: (heap, plan) => {
+          const colour = heapColour(plan, heap, (leaf) => own.get(tubeOf(leaf).id)!);
+          const isPale = (leaf: Leaf) => /white/i.test(tubeOf(leaf).name);
+          return `${heapName(heap, colour, (leaf) => tubeOf(leaf).name, isPale)} for ${pile.name}`;
+        },
       }),
     );
   const lookAt = async (pile: PileDto) => {

@@ -151,7 +151,7 @@ describe('printed sheets', () => {
       /Pond/,
       /your dab/,
       /laid with a knife/,
-      /Ultramarine blue, let down/,
+      /weakened ultramarine blue/,
       /Titanium white/,
     ])
       expect(text).to.match(says);

@@ -11,8 +11,8 @@ export interface MixingTable {
   readonly stateOf: (tube: string) => string;
   readonly stageOf: (pile: string) => string;
   readonly handlingOf: (source: Leaf) => Handling;
-  /** What a heap is called once it is a pile of its own. */
-  readonly nameOf: (heap: Heap) => string;
+  /** What a heap of a plan is called once it is a pile of its own. */
+  readonly nameOf: (heap: Heap, plan: Mixture) => string;
 }
 
 type Addition = Needs<'stage.add'>['additions'][number];
@@ -66,7 +66,7 @@ export function operationsToMix(pileId: string, plan: Mixture, ml: number, table
       do: 'pile.add',
       id: heapPiles[at]!.pile,
       ...(table.paintingId !== null && { paintingId: table.paintingId }),
-      name: table.nameOf(heap),
+      name: table.nameOf(heap, plan),
       plan: planOf(heap),
       ml: Math.min(MOST_ML, Math.max(LEAST_ML, measured[at]!.ml)),
     },

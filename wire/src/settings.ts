@@ -1,7 +1,19 @@
 import { IsIn, IsInt } from 'class-validator';
 import { Note, Optional, Version, Within } from './fields.ts';
 import { ROOMS, SURROUNDS, type Room, type Surround } from './limits.ts';
-import { COARSEST_KNIFE, DULLING, FINEST_KNIFE, VALUE_SCALES, type Dulling, type ValueScale, type WarmBlue } from '@dusk/core';
+import {
+  COARSEST_KNIFE,
+  DULLING,
+  FINEST_KNIFE,
+  LEAST_AMOUNT_ML,
+  MEASURES,
+  MOST_AMOUNT_ML,
+  VALUE_SCALES,
+  type Dulling,
+  type Measure,
+  type ValueScale,
+  type WarmBlue,
+} from '@dusk/core';
 
 const WARM_BLUES = ['red-leaning', 'green-leaning'] as const;
 
@@ -35,6 +47,16 @@ export class SettingsChange {
   @IsIn(DULLING, { message: `A way of dulling is one of ${DULLING.join(', ')}` })
   dulling?: Dulling;
 
+  /** The way of measuring in which recipes are told. */
+  @Optional()
+  @IsIn(MEASURES, { message: `A way of measuring is one of ${MEASURES.join(', ')}` })
+  measure?: Measure;
+
+  /** How large a pile is unless it is said, ml. */
+  @Optional()
+  @Within('The usual pile', LEAST_AMOUNT_ML, MOST_AMOUNT_ML)
+  amountMl?: number;
+
   /** Difference between two steps of a string that an eye can tell, and one that it does not jump, ΔE00. */
   @Optional()
   @Within('The least step', 0, 20)
@@ -64,6 +86,8 @@ export interface SettingsDto {
   readonly room: Room;
   readonly knife: number;
   readonly dulling: Dulling;
+  readonly measure: Measure;
+  readonly amountMl: number;
   readonly stepLeast: number;
   readonly stepMost: number;
   readonly copiesFolder: string;

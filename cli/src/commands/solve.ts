@@ -1,5 +1,5 @@
 import {
-  additionsFor,
+  amountFromInput,
   best,
   amountsFor,
   CATALOGUE,
@@ -7,6 +7,14 @@ import {
   EMPHASES,
   finite,
   givesWay,
+  isPile,
+  isTube,
+  leavesOf,
+  mismatch,
+  handFromInput,
+  layPalette,
+  measureFromInput,
+  nextPiles,
   mixCurves,
   nearestKinds,
   polish,
@@ -25,7 +33,7 @@ import {
 } from '@dusk/core';
 import { fieldsOf, rounded, type Command } from '../command.ts';
 import { doubtsFromInput, paletteFromInput, partsFromInput, targetFromInput, tubesFromInput } from '../read.ts';
-import { writtenColour, writtenDoses, writtenRecipe, writtenShares } from '../write.ts';
+import { NOZZLE_MM, writtenColour, writtenDoses, writtenMixture, writtenRecipe, writtenShares, writtenSteps } from '../write.ts';
 
 const FIELDS = [
   'target',
@@ -50,6 +58,8 @@ const FIELDS = [
   'beliefs',
   'knife',
   'amount_ml',
+  'hand',
+  'measure',
 ] as const;
 type Input = Partial<Record<(typeof FIELDS)[number], unknown>>;
 
@@ -74,6 +84,8 @@ function optionsFrom(input: Input, palette: Palette): SolveOptions {
     no_black === true ? palette.ingredients.filter((i) => /PBk/.test(CATALOGUE.get(i.id)?.colourIndex ?? '')).map((i) => i.id) : [];
   const excluded = [...new Set([...slugList('exclude', exclude), ...blacks])];
   return {
+    ...(input.amount_ml !== undefined && { amountMl: amountFromInput(input.amount_ml) }),
+    ...(input.hand !== undefined && { hand: handFromInput(input.hand) }),
     ...(emphasis !== undefined && { emphasis: emphasis as Emphasis }),
     ...(dulling !== undefined && { dulling: dulling as Dulling }),
     ...(excluded.length > 0 && { exclude: excluded }),
@@ -92,7 +104,8 @@ function nearest(palette: Palette, target: Lab) {
 export const solve: Command = {
   name: 'solve',
   summary: 'a target and a palette → recipes a knife can measure',
-  help: `The best recipe and up to three really different ones. A tube too strong to measure comes as a let-down.
+  help: `The best recipe and really different ones, the closest among them. Measured for a hand: one heap of few tubes as a rule; of
+what is less than a bead of 3 mm a touch of the knife's tip, said so in "said" and added last, or a let-down.
 
   echo '{"target":{"hex":"#8a6b4f"},"palette":["titanium-white","yellow-ochre","cadmium-red","ultramarine-blue"],
          "limits":{"tubes":4,"parts":12}}' | npx dusk solve
@@ -114,8 +127,11 @@ Options: "limits", "illuminant", "alternatives" (0–10), "value_tolerance" (ste
 "dulling" (${DULLING.join(', ')}: how a colour is dulled),
 "exclude" and "must_use" (names), "no_black" (true: darks are mixed), "piles" ({"wall":{"titanium-white":3,…}}: piles on the
 palette, used as they are), "exact" (true: proportions for a scale), "rack" (tubes of which one might be added),
-"from" ({"titanium-white":5,…}: a pile that is there; "additions" says what to add to it), "amount_ml" (size of the pile:
-"amounts" gives ml, grams and mm of a 6 mm bead), "beliefs" (what an earlier dusk correct answered of these tubes),
+"from" ({"titanium-white":5,…}: a pile that is there; "additions" says what to add to it, of its own tubes first, with what
+"gives_way"; "ways" holds the others: "one thing", "anew" from the same tubes, "closest"), "amount_ml" (size of the pile, 4
+unless said: recipes are measured for it, and "amounts" gives ml, grams and mm of a 6 mm bead), "hand" ({"bead":0.1,
+"bead_mm":0.7,"touch":0.4}: how far beads and touches of the knife's tip are off, 1 σ), "measure" (eye, parts, beads, scale:
+"measured" tells every heap that way, in mixing order, with the chip it turns), "beliefs" (what an earlier dusk correct answered of these tubes),
 "knife" (0.25: the share a dose may be off by, counted into "errorEstimate").`,
   run: (sent) => {
     const input: Input = fieldsOf(sent, FIELDS);
@@ -123,6 +139,8 @@ palette, used as they are), "exact" (true: proportions for a scale), "rack" (tub
     const target = targetFromInput(input.target, palette.eye.light);
     const options = optionsFrom(input, palette);
     const doubts = doubtsFromInput(input.beliefs, input.knife);
+    const amountMl = amountFromInput(input.amount_ml);
+    const measure = input.measure === undefined ? undefined : measureFromInput(input.measure);
     const { reach, recipes } = solveIn(palette, target, options);
     const exactly = (recipe: Recipe) => {
       const polished = polish(palette, recipe, target);
@@ -136,13 +154,14 @@ palette, used as they are), "exact" (true: proportions for a scale), "rack" (tub
         ...writtenRecipe(offer, palette, doubts),
         better_at: offer.betterAt,
         ...(lands && { on_palette: onPalette(offer, palette.eye.light) }),
-        ...(input.amount_ml !== undefined && { amounts: amounts(offer, finite('input', 'amount_ml', input.amount_ml)) }),
+        ...(input.amount_ml !== undefined && { amounts: amounts(offer, amountMl) }),
+        ...(measure && { measured: writtenSteps(offer.mixture, amountMl, measure, palette) }),
         ...(input.exact === true && { exact: exactly(offer) }),
       })),
       ...(reach === 'out' && { nearest: nearest(palette, target) }),
       ...(reach !== 'in' && laying.film && { coats: coatsThatDo(input, laying.film.thicknessUm, target) }),
       ...(input.rack !== undefined && { add_a_tube: rackAdvice(palette, input.rack, target) }),
-      ...(input.from !== undefined && { additions: additions(input, target) }),
+      ...(input.from !== undefined && next(input, palette, target, amountMl)),
     };
   },
 };
@@ -166,9 +185,6 @@ function onPalette({ flat }: Recipe, light: Palette['eye']['light']) {
   return writtenColour(lab);
 }
 
-/** Mouth of an ordinary tube. */
-const NOZZLE_MM = 6;
-
 /** What to squeeze or weigh of each tube for a pile of a size. */
 function amounts(recipe: Recipe, ml: number) {
   const tubes = Object.entries(recipe.flat).map(([id, parts]) => ({ id, parts, density: CATALOGUE.get(id)!.density, nozzleMm: NOZZLE_MM }));
@@ -184,16 +200,45 @@ const rackAdvice = (palette: Palette, rack: unknown, target: Lab) =>
     deltaE00: rounded(advice.deltaE00),
   }));
 
-function additions({ palette, from }: Input, target: Lab) {
-  const there = partsFromInput(from);
-  const parts = there.reduce((sum, p) => sum + p.parts, 0);
-  const pile = { ...mixCurves(there), parts };
-  const { add, growth, lab, mismatchBefore, mismatchAfter } = additionsFor(pile, tubesFromInput(palette), target);
-  return {
-    add: writtenDoses(add),
-    growth: rounded(growth),
-    lab: lab.map((v) => rounded(v)),
-    before: rounded(mismatchBefore),
-    after: rounded(mismatchAfter),
+/** The next pile from one that is there: its own tubes first, then the other ways. */
+function next(input: Input, { limits, eye }: Palette, target: Lab, amountMl: number) {
+  const there = partsFromInput(input.from);
+  const whole = there.reduce((sum, { parts }) => sum + parts, 0);
+  const flat = Object.fromEntries(there.map(({ id, parts }) => [id, parts / whole]));
+  const laid = layPalette(tubesFromInput(input.palette), limits, eye.viewing, [{ id: PILE, flat, ...mixCurves(there) }]);
+  const hand = handFromInput(input.hand);
+  const before = rounded(mismatch(target)(labOf(reflectance(mixCurves(there)), eye.light)));
+  const ways = nextPiles(laid, PILE, target, { amountMl, hand }).map((one) => {
+    const { way, mixture, growth, lab, deltaE00, valueError, givesWay: gives } = one;
+    const leaves = leavesOf(mixture);
+    const own = leaves.find(({ source }) => isPile(source))?.share;
+    const per = own === undefined ? 1 : whole / own;
+    return {
+      way,
+      ...(own !== undefined && {
+        add: writtenDoses(leaves.flatMap(({ source, share }) => (isTube(source) ? [{ id: source.tube, parts: share * per }] : []))),
+        growth: rounded(growth!),
+      }),
+      ...writtenMixture(mixture),
+      lab: lab.map((v) => rounded(v)),
+      deltaE00: rounded(deltaE00),
+      valueError: rounded(valueError),
+      before,
+      after: rounded(mismatch(target)(lab)),
+      gives_way: gives,
+    };
+  });
+  const [first, ...others] = [...ways].sort((one, other) => Number(other.way === 'own tubes') - Number(one.way === 'own tubes'));
+  const nothing = {
+    add: {},
+    growth: 1,
+    lab: labOf(reflectance(mixCurves(there)), eye.light).map((v) => rounded(v)),
+    before,
+    after: before,
+    gives_way: [],
   };
+  return first?.add ? { additions: first, ways: others } : { additions: nothing, ways };
 }
+
+/** What the pile that is there is called in recipes that take from it. */
+const PILE = 'the pile';

@@ -56,7 +56,10 @@ export const LONG_HEAPS = [14, 16, 18, 20, 24, 28, 32, 40, 50, 64, 80, 100, 125,
 export const DOZEN = 12;
 
 /** What measuring a heap of so many whole parts costs, in ΔE00. A long bead is one measuring: beyond a dozen parts are not counted one by one. */
-export const heapEffort = (parts: number): number => (parts > DOZEN ? WORTH.part * DOZEN + WORTH.thinHeap : WORTH.part * parts);
+export function heapEffort(parts: number): number {
+  if (parts <= DOZEN) return WORTH.part * parts;
+  return WORTH.part * DOZEN + (parts <= 2 * DOZEN ? WORTH.thinHeap : WORTH.longHeap);
+}
 
 /** What heaps mixed first cost. */
 export const heapsFirst = ({ heaps }: WorkWorth, first: number): number => heaps[first] ?? Infinity;

@@ -5,7 +5,7 @@ import { USUAL_AMOUNT_ML, USUAL_HAND, type Hand } from '../mixing/hand.ts';
 import { tabletop, type Plan, type Tabletop } from './measuring.ts';
 import { rankingFor, type Ranking } from './ranking.ts';
 import { desktop, MOST_TOGETHER, type Desktop } from './shares.ts';
-import { CLOSEST, HABIT, inHeaps, noCosts, setCosts, type Dulling, type SetCosts } from './worth.ts';
+import { CLOSEST, HABIT, inHeaps, NEAR_IN_ONE, noCosts, setCosts, type Dulling, type SetCosts } from './worth.ts';
 
 /** What is held while the rest gives way: the value, the hue, the chroma, or the least difference of all. */
 export const HOLDS = ['value', 'hue', 'chroma', 'all'] as const;
@@ -36,8 +36,8 @@ export interface Sought {
   readonly hand?: Hand | undefined;
   /** Most heaps, the pile's own counted. */
   readonly mostHeaps?: number | undefined;
-  /** Whether the closest is asked for, whatever work it is. */
-  readonly closest?: boolean | undefined;
+  /** Whether the closest is asked for, whatever work it is, or the closest that one heap gives. */
+  readonly closest?: boolean | 'in one heap' | undefined;
 }
 
 /** A measuring plan and how it is judged. */
@@ -86,7 +86,7 @@ export interface Quest {
 export function questFor(palette: Palette, sought: Sought): Quest {
   const { target, valueTolerance, usable, mustUse = [], most, parts = palette.limits.parts, dulling, hold } = sought;
   const { amountMl = USUAL_AMOUNT_ML, hand = USUAL_HAND, closest = false } = sought;
-  const ordinary = closest || hold ? CLOSEST : HABIT;
+  const ordinary = closest === 'in one heap' ? NEAR_IN_ONE : closest || hold ? CLOSEST : HABIT;
   const worth = sought.mostHeaps === undefined ? ordinary : inHeaps(ordinary, sought.mostHeaps);
   return {
     palette,

@@ -9,7 +9,9 @@ export const WORTH = {
   /** One part less to measure, over all heaps. */
   part: 0.008,
   /** A heap of more than a dozen parts less: they are no longer counted at a glance. */
-  thinHeap: 0.06,
+  thinHeap: 0.15,
+  /** The same of more than two dozen. */
+  longHeap: 0.3,
   /** A touch of the knife's tip less: no bead is laid beside another to see it by. */
   touch: 0.08,
   /** A millilitre less that is left over of what is mixed first. */
@@ -47,7 +49,7 @@ export interface WorkWorth {
   readonly hand: number;
 }
 export const HABIT: WorkWorth = {
-  tubes: [0, 0, 0.05, 0.2, 1.3],
+  tubes: [0, 0, 0.05, 0.15, 1.1],
   heaps: [0, 0.65, 3, 6],
   tries: false,
   nearer: 0.5,
@@ -63,6 +65,9 @@ export const CLOSEST: WorkWorth = {
   hand: 0.3,
 };
 
+/** As near as one heap comes, the tubes being given. */
+export const NEAR_IN_ONE: WorkWorth = { ...CLOSEST, heaps: [0, 1.2, 4, 8] };
+
 /** What work is worth where more heaps than so many, the pile's own counted, are out of the question. */
 export const inHeaps = (worth: WorkWorth, most: number): WorkWorth => ({
   ...worth,
@@ -71,9 +76,9 @@ export const inHeaps = (worth: WorkWorth, most: number): WorkWorth => ({
 
 /** ΔE00 a painter would give away to do without a pigment that asks for care. */
 const CARE: Readonly<Record<string, number>> = {
-  lead: 1.4,
-  cadmium: 1.15,
-  cobalt: 1.2,
+  lead: 1.3,
+  cadmium: 0.95,
+  cobalt: 1,
   nickel: 0.8,
   chromium: 0.1,
   manganese: 0.05,

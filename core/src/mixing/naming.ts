@@ -1,18 +1,36 @@
-import { isHeap, type Heap, type Leaf, type Source } from './mixture.ts';
+import { colourName } from '../colour/names.ts';
+import type { Lab } from '../colour/spaces.ts';
+import { labOf, mixCurves, reflectance } from '../paint/mix.ts';
+import { isHeap, type Heap, type Leaf, type Mixture } from './mixture.ts';
+import { portionsOf, type PaintOf } from './open.ts';
 
 /**
- * What a heap that is mixed first is called: a let-down, one part of something strong in several of a
- * pale paint, after what is strong in it; a body, a colour mixed strong, after what is most of it.
+ * What a mix is called that is made first: what is weakened and with what, or its colour, as a painter would
+ * point at it.
+ * @param colour of the heap as it lies there
  * @param nameOf what a tube or a pile is called
- * @param isPale whether a tube or a pile is a paint that others are let down with
+ * @param isPale whether a tube or a pile is a paint that others are weakened with
  */
-export function heapName({ ingredients }: Heap, nameOf: (leaf: Leaf) => string, isPale: (leaf: Leaf) => boolean): string {
-  const called = (source: Source): string => (isHeap(source) ? 'the first heap' : nameOf(source));
+export function heapName({ ingredients }: Heap, colour: Lab, nameOf: (leaf: Leaf) => string, isPale: (leaf: Leaf) => boolean): string {
   const strong = ingredients.find(({ parts }) => parts === 1);
-  const base = ingredients.find((ingredient) => ingredient !== strong && ingredient.parts > 2);
-  if (ingredients.length === 2 && strong && base && !isHeap(base) && isPale(base))
-    return isHeap(strong) ? 'Body, let down' : `${nameOf(strong)}, let down`;
-  const [most, ...others] = [...ingredients].sort((a, b) => b.parts - a.parts);
-  if (others.length === 0) return called(most!);
-  return `Body of ${called(most!)} and ${others.length === 1 ? called(others[0]!) : `${others.length} more`}`;
+  const base = ingredients.find((ingredient) => ingredient !== strong && ingredient.parts > 1);
+  if (ingredients.length === 2 && strong && base && !isHeap(base) && !isHeap(strong)) {
+    if (isPale(base)) return `weakened ${lowerFirst(nameOf(strong))}`;
+  }
+  return `${colourName(colour)} mix`;
+}
+
+/** The colour of a heap of a mixture as it lies there. */
+export const heapColour = (mixture: Mixture, heap: Heap, paintOf: PaintOf): Lab =>
+  labOf(reflectance(mixCurves(portionsOf(mixture, heap, paintOf))));
+
+/** A name within a sentence: a tube's own capitals stay where it is a code. */
+const lowerFirst = (name: string): string => (/^[A-Z][a-z]/.test(name) ? name[0]!.toLowerCase() + name.slice(1) : name);
+
+/** A name, numbered where others are called so. */
+export function firstFree(name: string, taken: readonly string[]): string {
+  if (!taken.includes(name)) return name;
+  let n = 2;
+  while (taken.includes(`${name} ${n}`)) n++;
+  return `${name} ${n}`;
 }

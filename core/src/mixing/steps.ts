@@ -1,8 +1,9 @@
 import type { Lab } from '../colour/spaces.ts';
 import type { Handling, Millilitres, Millimetres } from './amounts.ts';
 import { KNIFE_BORE_MM, measureOut } from './amounts.ts';
+import { tell, type Told } from './measures.ts';
 import { isHeap, isTube, type Ingredient, type Leaf, type Mixture } from './mixture.ts';
-import { heapName } from './naming.ts';
+import { firstFree, heapColour, heapName } from './naming.ts';
 import { paintOfSource, type PaintOf } from './open.ts';
 import { chipsAlong, inMixingOrder, masstoneOf } from './order.ts';
 
@@ -16,6 +17,8 @@ export interface Step {
   readonly beadMm: Millimetres;
   /** Where a bead would be too short: so many touches of the knife's tip. */
   readonly touches?: number;
+  /** The same in each way of measuring. */
+  readonly told: Told;
   /** The bore it is squeezed from. */
   readonly nozzleMm: Millimetres;
   readonly paint: Lab;
@@ -50,10 +53,14 @@ export function stepsOf(mixture: Mixture, ml: Millilitres, { paintOf, nameOf, ha
   const ordered = inMixingOrder(mixture, paintOf);
   const measured = measureOut(ordered, ml, handlingOf);
   const isPale = (leaf: Leaf): boolean => 'tube' in leaf && masstoneOf(paintOf(leaf))[0] > PALE;
-  const names = ordered.heaps.map((heap) => heapName(heap, nameOf, isPale));
+  const names: string[] = [];
+  for (const heap of ordered.heaps) {
+    names.push(firstFree(heapName(heap, heapColour(ordered, heap, paintOf), nameOf, isPale), names));
+  }
   const called = (ingredient: Ingredient): string => (isHeap(ingredient) ? names[ingredient.heap]! : nameOf(ingredient));
   return ordered.heaps.map((heap, at): HeapSteps => {
     const chips = chipsAlong(ordered, heap, paintOf);
+    const told = tell(heap.ingredients.map(({ parts, said }, i) => ({ parts, said, ...measured[at]!.amounts[i]! })));
     return {
       name: names[at]!,
       ml: measured[at]!.ml,
@@ -68,6 +75,7 @@ export function stepsOf(mixture: Mixture, ml: Millilitres, { paintOf, nameOf, ha
           ml: own,
           beadMm,
           ...(touches !== undefined && { touches }),
+          told: told[i]!,
           nozzleMm: isHeap(ingredient) ? KNIFE_BORE_MM : handlingOf(ingredient).nozzleMm,
           paint: masstoneOf(paintOfSource(ordered, ingredient, paintOf)),
           after: chips[i]!,

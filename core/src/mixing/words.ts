@@ -8,14 +8,27 @@ export interface UncertainParts {
 
 /** Painters' words for amounts, in parts of a pile of some twelve. */
 const WORDS: Readonly<Record<string, UncertainParts>> = {
-  mostly: { parts: 8, range: [6, 11] },
+  mostly: { parts: 8, range: [6, 12] },
   half: { parts: 6, range: [5, 7] },
   much: { parts: 5, range: [3.5, 7] },
   some: { parts: 2.5, range: [1.5, 4] },
   'a little': { parts: 1, range: [0.6, 1.8] },
   'a touch': { parts: 0.4, range: [0.2, 0.8] },
-  'a speck': { parts: 0.1, range: [0.04, 0.25] },
+  'a speck': { parts: 0.1, range: [0.02, 0.25] },
 };
+/** Words in which amounts are told, the largest first, and from how many parts of twelve on. */
+const TOLD: readonly (readonly [word: string, from: number])[] = [
+  ['mostly', 6.5],
+  ['half', 5.5],
+  ['much', 3.7],
+  ['some', 1.7],
+  ['a little', 0.7],
+  ['a touch', 0.22],
+  ['a speck', 0],
+];
+
+/** The word for so many parts of a pile of twelve; its range holds them. */
+export const wordForParts = (parts: number): string => TOLD.find(([, from]) => parts >= from)![0];
 
 export const PART_WORDS: readonly string[] = Object.keys(WORDS);
 

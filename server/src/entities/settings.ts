@@ -1,4 +1,4 @@
-import type { Dulling, ValueScale, WarmBlue } from '@dusk/core';
+import type { Dulling, Measure, ValueScale, WarmBlue } from '@dusk/core';
 import type { Room, Surround } from '@dusk/wire';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 
@@ -29,6 +29,13 @@ export class Settings {
 
   @Column('text', { default: 'any' })
   dulling!: Dulling;
+
+  /** How recipes are told, and how large a pile is unless it is said. */
+  @Column('text', { default: 'parts' })
+  measure!: Measure;
+
+  @Column('real', { default: 4 })
+  amountMl!: number;
 
   /** Steps of strings, ΔE00. */
   @Column('real', { default: 1 })

@@ -7,6 +7,7 @@ import { Kin1764500000000 } from './1764500000000-Kin.ts';
 import { Cards1764600000000 } from './1764600000000-Cards.ts';
 import { CardsFound1764700000000 } from './1764700000000-CardsFound.ts';
 import { StudioOfItsOwn1764800000000 } from './1764800000000-StudioOfItsOwn.ts';
+import { Measuring1764900000000 } from './1764900000000-Measuring.ts';
 
 /** In the order in which they run; a landed one is never changed. */
 export const MIGRATIONS = [
@@ -19,4 +20,5 @@ export const MIGRATIONS = [
   Cards1764600000000,
   CardsFound1764700000000,
   StudioOfItsOwn1764800000000,
+  Measuring1764900000000,
 ];

@@ -11,7 +11,7 @@ const ONLY = 1;
 /** The folder that the open studio lies in. */
 const studioFolder = ({ connection }: EntityManager): string => dirname(String(connection.options.database));
 
-const dto = ({ version, valueScale, warmBlue, surround, room, knife, dulling, stepLeast, stepMost, copiesFolder, copiesKept }: Settings): SettingsDto => ({
+const dto = ({ version, valueScale, warmBlue, surround, room, knife, dulling, measure, amountMl, stepLeast, stepMost, copiesFolder, copiesKept }: Settings): SettingsDto => ({
   id: String(ONLY),
   version,
   valueScale,
@@ -20,6 +20,8 @@ const dto = ({ version, valueScale, warmBlue, surround, room, knife, dulling, st
   room,
   knife,
   dulling,
+  measure,
+  amountMl,
   stepLeast,
   stepMost,
   copiesFolder,

@@ -21,7 +21,7 @@ import { useTubes, type Tube } from '../tubes/tubes.ts';
 import { engine, unlessGivenUp, type Desk } from './engine.ts';
 import { leafKey, type Jobs, type LaidTube } from './jobs.ts';
 
-const laidTube = ({ id, stateId, paint, basis, drying, caution }: Tube): LaidTube => ({
+const laidTube = ({ id, stateId, paint, basis, drying, caution, nozzleMm }: Tube): LaidTube => ({
   id,
   state: stateId,
   K: paint.K,
@@ -29,6 +29,7 @@ const laidTube = ({ id, stateId, paint, basis, drying, caution }: Tube): LaidTub
   basis,
   drying,
   caution,
+  nozzleMm,
 });
 
 /**

@@ -7,6 +7,7 @@ import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useWhite } from './white.ts';
 import { useRoute, useRouter } from 'vue-router';
 import { usePaintings } from '../paintings/paintings.ts';
+import MeasureSwitch from '../chips/MeasureSwitch.vue';
 import { useSettings } from '../shell/settings.ts';
 import { useShortcuts } from '../shell/useShortcuts.ts';
 import { useTubes } from '../tubes/tubes.ts';
@@ -47,7 +48,7 @@ watch(
   { immediate: true },
 );
 const shown = computed(() => shownIds.value.flatMap((id) => piles.byId.get(id) ?? []));
-const pages = computed(() => shown.value.flatMap((pile) => pagesOf(pile, known())));
+const pages = computed(() => shown.value.flatMap((pile) => pagesOf(pile, { ...known(), measure: settings.settings.measure })));
 const page = computed(() => pages.value[Math.min(at.value, pages.value.length - 1)]);
 const pile = computed(() => page.value?.pile);
 const nth = computed(() => shown.value.findIndex(({ id }) => id === pile.value?.id) + 1);
@@ -117,6 +118,7 @@ onBeforeUnmount(() => {
         <span v-if="shown.length > 1" class="figures nth">{{ nth }} of {{ shown.length }}</span> {{ pile.name }}
       </h1>
       <p class="figures value">value {{ settings.valueText(valueOfLightness(halves.at(-1)!.lab[0])) }}</p>
+      <span class="measuring" @click.stop><MeasureSwitch /></span>
       <v-btn
         v-if="voice"
         :icon="mdiVolumeHigh"

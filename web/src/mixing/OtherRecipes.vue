@@ -25,6 +25,7 @@ const { short } = useKnown();
 const { settled, wished, answer, nearest, ways, others, pinned, target, lying, failure } = useOtherRecipes(toRef(props, 'pile'));
 
 const MINDS: Readonly<Record<Exclude<Emphasis, 'cheap'>, string>> = {
+  usual: 'little work',
   closest: 'how near it comes',
   fewest: 'little measuring',
   steady: 'a steady recipe',

@@ -3,6 +3,7 @@ import { mdiMinus, mdiPlus } from '@mdi/js';
 import type { Trust } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { shallowRef, toRef, watch } from 'vue';
+import MeasureSwitch from '../chips/MeasureSwitch.vue';
 import TrustMark from '../chips/TrustMark.vue';
 import { useDesk } from '../engine/useDesk.ts';
 import { usePaintings } from '../paintings/paintings.ts';
@@ -48,6 +49,7 @@ function resize(way: 1 | -1): void {
         <v-btn :icon="mdiPlus" aria-label="Larger pile" @click="resize(1)" />
       </span>
     </div>
+    <MeasureSwitch />
     <RecipeSteps
       :mixture="pile.plan"
       :amount-ml="pile.ml"

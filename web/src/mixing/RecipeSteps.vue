@@ -1,13 +1,16 @@
 <script setup lang="ts">
 import { mdiCheckboxBlankOutline, mdiCheckboxMarkedOutline } from '@mdi/js';
-import { type Mixture, mlText, mmText, partsText } from '@dusk/core';
+import { type Mixture, mlText } from '@dusk/core';
 import { computed, useTemplateRef } from 'vue';
 import { useWhite } from './white.ts';
 import { useBeads } from '../chips/beads.ts';
+import { useSettings } from '../shell/settings.ts';
+import type { Step } from './steps.ts';
 import { useKnown } from './useKnown.ts';
 
-/** A recipe as parts and beads of paint at true length, heap by heap, in the order of mixing. */
+/** A recipe in the painter's way of measuring, mix by mix, in the order of mixing. */
 const white = useWhite();
+const settings = useSettings();
 const props = defineProps<{
   mixture: Mixture;
   amountMl: number;
@@ -27,13 +30,20 @@ const heaps = computed(() => heapsOf(props.mixture, props.amountMl));
 const first = computed(() => heaps.value.slice(0, -1));
 const pile = computed(() => heaps.value.at(-1)!);
 
+const measure = computed(() => settings.settings.measure);
+/** Beads are drawn where they are the measure and have room. */
+const drawn = computed(() => props.beads && measure.value === 'beads');
+/** Beside parts stands their word, small. */
+const besideParts = ({ told }: Step): string => (measure.value === 'parts' && told.eye !== told.parts ? told.eye : '');
+const says = computed(() => (drawn.value ? scale.value : ''));
+
 const recipe = useTemplateRef('recipe');
-const { widthOf, says } = useBeads(recipe, BESIDE_PX, () => heaps.value.flatMap((heap) => heap.steps.map((step) => step.beadMm)));
+const { widthOf, says: scale } = useBeads(recipe, BESIDE_PX, () => heaps.value.flatMap((heap) => heap.steps.map((step) => step.beadMm)));
 </script>
 
 <template>
   <div ref="recipe" class="recipe figures">
-    <p v-if="beads" class="scale" data-test="bead-scale">{{ says }}</p>
+    <p v-if="drawn" class="scale" data-test="bead-scale">{{ says }}</p>
     <section v-for="(heap, at) in first" :key="heap.name" class="letdown" :aria-label="`First mix ${heap.name}`">
       <p class="first" :class="{ done: isDone(at) }">
         <v-btn
@@ -45,19 +55,26 @@ const { widthOf, says } = useBeads(recipe, BESIDE_PX, () => heaps.value.flatMap(
           @click="emit('tick', at)"
         />
         {{ at === 0 ? 'First' : 'Then' }}, {{ heap.name }}<span v-if="beads" class="quiet">, {{ mlText(heap.ml) }}</span
-        ><span v-if="beads && heap.batch > 1.05" class="quiet"> (more than this pile needs)</span>:
+        ><span v-if="beads && heap.batch > 1.05" class="quiet"> ({{ mlText(heap.ml * (1 - 1 / heap.batch)) }} will be left over)</span>:
       </p>
       <ul v-if="beads">
         <li v-for="part in heap.steps" :key="part.name" class="step">
-          <span class="parts">{{ partsText(part.parts) }}</span>
-          <span class="name">{{ part.name }}</span>
-          <span class="mm">{{ mmText(part.beadMm) }}</span>
-          <span class="bead" :style="{ width: widthOf(part.beadMm), background: white.shown(part.paint).css }" />
+          <span v-if="chips" class="after" :style="{ background: white.shown(part.after).css }" />
+          <span class="parts">{{ part.told[measure] }}</span>
+          <span class="name"
+            >{{ part.name }} <small class="quiet">{{ besideParts(part) }}</small></span
+          >
+          <span
+            v-if="drawn"
+            class="bead"
+            :class="{ tip: part.touches !== undefined }"
+            :style="{ width: widthOf(part.beadMm), background: white.shown(part.paint).css }"
+          />
         </li>
       </ul>
       <p v-else class="inline">
         <template v-for="(part, i) in heap.steps" :key="part.name"
-          ><template v-if="i > 0"> · </template><strong>{{ partsText(part.parts) }}</strong> {{ part.name }}</template
+          ><template v-if="i > 0"> · </template><strong>{{ part.told[measure] }}</strong> {{ part.name }}</template
         >
       </p>
     </section>
@@ -72,16 +89,22 @@ const { widthOf, says } = useBeads(recipe, BESIDE_PX, () => heaps.value.flatMap(
           @click="emit('tick', first.length + i)"
         />
         <span v-if="chips" class="after" :style="{ background: white.shown(step.after).css }" title="the pile after this addition" />
-        <span class="parts">{{ partsText(step.parts) }}</span>
+        <span class="parts">{{ step.told[measure] }}</span>
         <span class="name"
-          >{{ step.name
-          }}<span v-if="step.caution !== 'none' && beads" class="caution quiet"> · {{ step.caution }}: see its label</span></span
+          >{{ step.name }} <small class="quiet">{{ besideParts(step) }}</small><span
+            v-if="step.caution !== 'none' && beads"
+            class="caution quiet"
+          >
+            · {{ step.caution }}: see its label</span
+          ></span
         >
-        <template v-if="beads">
-          <span class="mm">{{ mmText(step.beadMm) }}</span>
-          <span class="bead" :style="{ width: widthOf(step.beadMm), background: white.shown(step.paint).css }" />
-        </template>
-        <span v-else class="swatch" :style="{ background: white.shown(step.paint).css }" />
+        <span
+          v-if="drawn"
+          class="bead"
+          :class="{ tip: step.touches !== undefined }"
+          :style="{ width: widthOf(step.beadMm), background: white.shown(step.paint).css }"
+        />
+        <span v-else-if="!chips" class="swatch" :style="{ background: white.shown(step.paint).css }" />
       </li>
     </ol>
   </div>
@@ -96,14 +119,14 @@ ul {
 }
 .step {
   display: grid;
-  grid-template-columns: auto 34px minmax(0, 1fr) auto;
+  grid-template-columns: auto minmax(34px, auto) minmax(0, 1fr) auto;
   grid-auto-flow: row;
   align-items: center;
   column-gap: calc(2 * var(--unit));
   min-height: 33px;
 }
 .ticked {
-  grid-template-columns: 44px auto 34px minmax(0, 1fr) auto;
+  grid-template-columns: 44px auto minmax(34px, auto) minmax(0, 1fr) auto;
 }
 .ticked .bead {
   grid-column: 4 / 6;
@@ -137,15 +160,18 @@ ul {
   width: 44px;
   height: 38px;
 }
-.mm {
-  min-width: 62px;
-  text-align: right;
-}
 .bead {
   grid-column: 3 / 5;
   height: 13px;
   border-radius: 7px;
   margin-bottom: calc(2 * var(--unit));
+}
+/* What the knife's tip takes up is no bead. */
+.tip {
+  height: 6px;
+}
+small {
+  font-size: var(--size-note);
 }
 .scale {
   font-size: var(--size-note);

@@ -1,4 +1,5 @@
-import { heapName, leavesOf, type AddingStep, type Mixture, type Way } from '@dusk/core';
+import { labOfDto } from '@dusk/wire/written';
+import { heapColour, heapName, isTube, leavesOf, pilesIn, type AddingStep, type Heap, type Lab, type Mixture, type Way } from '@dusk/core';
 import type { Needs, Operation, PileDto } from '@dusk/wire';
 import { operationsToMix } from '@dusk/wire/mixed';
 import type { Tube } from '../tubes/tubes.ts';
@@ -34,11 +35,21 @@ export function mixAsPlanned(pile: PileDto, tubes: Tubes, piles: Piles, fresh: M
     stateOf: (tube) => tubes.get(tube)!.stateId,
     stageOf: (id) => fresh.get(id) ?? piles.get(id)!.stages.at(-1)!.id,
     handlingOf: handlingOf(tubes),
-    nameOf: (heap) => heapName(heap, (leaf) => sourceName(leaf, tubes, piles), isPale(tubes)),
+    nameOf: (heap, plan) =>
+      `${heapName(heap, colourIn(plan, heap, tubes, piles), (leaf) => sourceName(leaf, tubes, piles), isPale(tubes))} for ${pile.name}`,
   });
   const last = own.at(-1)!;
   if (last.do === 'stage.add') fresh.set(pile.id, last.id);
   return [...first, ...own];
+}
+
+/** What a heap of a plan looks like; of what takes from piles, roughly: as the plan is predicted. */
+function colourIn(plan: Mixture, heap: Heap, tubes: Tubes, piles: Piles): Lab {
+  const isKnown = leavesOf(plan).every(({ source }) => isTube(source) && tubes.has(source.tube));
+  if (isKnown) return heapColour(plan, heap, (source) => tubes.get((source as { tube: string }).tube)!.paint);
+  const [mother] = pilesIn(plan);
+  const lab = mother === undefined ? undefined : piles.get(mother)?.predicted.lab;
+  return lab ? labOfDto(lab) : [50, 0, 0];
 }
 
 /** Some ml of a tube, or of a pile as it is now. */

@@ -1,4 +1,4 @@
-import { mixingPath, paintOfSource, MOST_TRIED, inMixingOrder, type Lab, type Mixture, mlText, mmText, partsText } from '@dusk/core';
+import { mixingPath, paintOfSource, MOST_TRIED, inMixingOrder, type Lab, type Measure, type Mixture, type Told } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { stepsOf, type Known } from './steps.ts';
 
@@ -21,30 +21,38 @@ export interface EaselPage {
   readonly isLast: boolean;
 }
 
+/** Strong ones are crept up with: half of them, then quarters. */
+const PORTIONS = { half: 'half', quarter: 'a quarter' } as const;
+/** What stands beside an amount: its word, or beside that the parts. */
+const beside = (told: Told, measure: Measure): string => (measure === 'eye' ? '' : told.eye === told[measure] ? '' : told.eye);
+
 /** Steps of a pile: heaps that are mixed first, then one addition after another, the strong one crept up with. */
-export function pagesOf(pile: PileDto, known: Known): EaselPage[] {
+export function pagesOf(pile: PileDto, known: Known & { readonly measure: Measure }): EaselPage[] {
   const heaps = stepsOf(pile.plan, pile.ml, known);
+  const { measure } = known;
   const own = heaps.at(-1)!;
   const first = heaps.slice(0, -1).map((heap) => ({
     title: `First, ${heap.name}`,
     step: heaps.indexOf(heap),
-    lines: heap.steps.map(({ name, parts, beadMm, ml }) => ({
-      name,
-      parts: partsText(parts),
-      amount: `${mmText(beadMm)} · ${mlText(ml)}`,
-    })),
+    lines: heap.steps.map(({ name, told }) => ({ name, parts: told[measure], amount: beside(told, measure) })),
     chip: heap.colour,
   }));
   const path = crept(pile.plan, known);
   const pages = [
     ...first,
     ...path.map(({ at, share, lab }, i) => {
-      const { name, parts, beadMm, ml } = own.steps[at]!;
+      const { name, told } = own.steps[at]!;
       const title = i === 0 ? 'Lay out' : share === 1 ? 'Add' : path[i - 1]!.at === at ? 'Then, if it wants more' : 'Add a little';
       return {
         title,
         step: first.length + at,
-        lines: [{ name, parts: partsText(parts * share), amount: `${mmText(beadMm * share)} · ${mlText(ml * share)}` }],
+        lines: [
+          {
+            name,
+            parts: share === 1 ? told[measure] : PORTIONS[share === 0.5 ? 'half' : 'quarter'],
+            amount: share === 1 ? beside(told, measure) : `of ${told[measure]}`,
+          },
+        ],
         chip: lab,
       };
     }),

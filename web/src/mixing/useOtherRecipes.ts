@@ -73,6 +73,7 @@ export function useOtherRecipes(pile: Ref<PileDto>) {
       target,
       () => JSON.stringify({ ...wished.value, pinned: undefined }),
       () => settings.settings.dulling,
+      () => pile.value.ml,
     ] as const,
     async ([laid, , wanted, , dulling], was) => {
       asking?.abort();
@@ -87,7 +88,7 @@ export function useOtherRecipes(pile: Ref<PileDto>) {
       const there = new Set([...laid.laid.tubes, ...laid.laid.piles].map(({ id }) => id));
       const since = performance.now();
       try {
-        const wishes = wishesOf(wished.value, dulling, (id) => there.has(id));
+        const wishes = { ...wishesOf(wished.value, dulling, (id) => there.has(id)), amountMl: pile.value.ml };
         const found = await unlessGivenUp(engine().ask('solve', { target: wanted, wishes, exactly: wished.value.exactly }, asked));
         if (!found) return;
         answer.value = found;

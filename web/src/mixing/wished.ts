@@ -26,7 +26,7 @@ const nothingAsked = (): Wished => ({
   must: [],
   most: undefined,
   parts: undefined,
-  minding: 'closest',
+  minding: 'usual',
   hold: '',
   from: 'tubes',
   exactly: false,

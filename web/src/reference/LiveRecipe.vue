@@ -3,6 +3,7 @@ import { areaWarning, beyondPaint, compareColours, isNearWhite, strengthOf, valu
 import { refDebounced } from '@vueuse/core';
 import { computed } from 'vue';
 import ColourPair from '../chips/ColourPair.vue';
+import MeasureSwitch from '../chips/MeasureSwitch.vue';
 import TrustMark from '../chips/TrustMark.vue';
 import ValueLine from '../chips/ValueLine.vue';
 import { closeness, describe, valueDifference } from '../chips/words.ts';
@@ -123,6 +124,7 @@ const said = refDebounced(reading, REST_MS);
               >)</span
             >
           </p>
+          <MeasureSwitch />
           <RecipeSteps :mixture="recipe.mixture" :amount-ml="amountMl" data-test="recipe" />
         </template>
         <p v-else-if="reference.ends">Nothing is left to mix with: take a tube back.</p>

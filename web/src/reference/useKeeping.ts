@@ -1,14 +1,14 @@
 import type { Lab, Outline } from '@dusk/core';
 import { mixtureDto } from '@dusk/wire/written';
-import { ref, watch, type Ref, type ShallowRef } from 'vue';
+import { computed, ref, watch, type Ref, type ShallowRef } from 'vue';
 import { firstName } from '../chips/words.ts';
 import { usePiles } from '../mixing/piles.ts';
+import { useSettings } from '../shell/settings.ts';
 import { useLooking } from './looking.ts';
 import { useReference } from './reference.ts';
 import { placeName, useSamples } from './samples.ts';
 import type { LiveReading, StillReading } from './useLiveRecipe.ts';
 
-const AMOUNT_ML = 4;
 /** A recipe that has not come by then was not on its way. */
 const WAIT_MS = 5000;
 
@@ -32,6 +32,7 @@ export function useKeeping({ live, still, outline, valueOnly }: Hand) {
   const store = useReference();
   const samples = useSamples();
   const looking = useLooking();
+  const settings = useSettings();
   /** What the painter said of the next sample, and of no other. */
   const zone = ref<string>();
   const thing = ref('');
@@ -75,7 +76,7 @@ export function useKeeping({ live, still, outline, valueOnly }: Hand) {
         name: thingNow ? placeName(zoneNow, thingNow) : firstName(reading.paint, piles.names),
         lab: reading.paint,
         plan: mixtureDto(proposal.mixture),
-        ml: AMOUNT_ML,
+        ml: settings.settings.amountMl,
         sample: {
           referenceId: reference.id,
           outline: samples.sent(reading.outline),
@@ -95,5 +96,5 @@ export function useKeeping({ live, still, outline, valueOnly }: Hand) {
     }
   }
 
-  return { keep, zone, thing, zoneOf, amountMl: AMOUNT_ML };
+  return { keep, zone, thing, zoneOf, amountMl: computed(() => settings.settings.amountMl) };
 }

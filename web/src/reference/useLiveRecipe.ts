@@ -144,7 +144,11 @@ export function useLiveRecipe() {
     const paint = paintOf(reading.lab);
     const ofValueOnly = valueOnly.value;
     const { desk } = store;
-    const wishes = { dulling: settings.settings.dulling, ...(exclude.value.length > 0 && { exclude: exclude.value }) };
+    const wishes = {
+      dulling: settings.settings.dulling,
+      amountMl: settings.settings.amountMl,
+      ...(exclude.value.length > 0 && { exclude: exclude.value }),
+    };
     const answer =
       desk &&
       (await engine()
@@ -231,6 +235,7 @@ export function useLiveRecipe() {
       () => store.desk,
       () => reference.pixels,
       () => settings.settings.dulling,
+      () => settings.settings.amountMl,
       () => reference.gains.join(),
       () => reference.key,
       () => paintings.onEasel?.ceiling,

@@ -11,7 +11,7 @@ import { useSettings } from './settings.ts';
 const open = defineModel<boolean>({ required: true });
 const store = useSettings();
 
-type Field = 'valueScale' | 'surround' | 'warmBlue' | 'room' | 'dulling' | 'knife';
+type Field = 'valueScale' | 'surround' | 'warmBlue' | 'room' | 'dulling' | 'knife' | 'amountMl' | 'measure';
 const titled = <T extends string | number>(...items: readonly (readonly [value: T, title: string])[]) =>
   items.map(([value, title]) => ({ value, title }));
 
@@ -39,6 +39,12 @@ const FIELDS: readonly {
       ['grey', 'by a grey of their value'],
     ),
   },
+  {
+    field: 'measure',
+    label: 'Amounts are told',
+    items: titled(['eye', 'by eye, in words'], ['parts', 'in parts'], ['beads', 'as beads'], ['scale', 'by scale']),
+  },
+  { field: 'amountMl', label: 'A pile is', items: [1.5, 2, 3, 4, 6, 8, 12].map((value) => ({ value, title: `${value} ml` })) },
   {
     field: 'knife',
     label: 'Your knife measures',

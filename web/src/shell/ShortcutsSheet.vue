@@ -8,6 +8,7 @@ const KEYS: readonly (readonly [keys: string, says: string])[] = [
   ['s', 'squint, and back: pictures and chips, not words'],
   ['arrows', 'move the point on the picture; with Shift by larger steps'],
   ['+ −', 'a larger or smaller area (or the wheel)'],
+  ['y', 'amounts by eye, in parts, as beads, by scale'],
   ['k', 'keep the pile under the point (or a click, or Enter)'],
   ['d b', 'draw round an area; only its value counts'],
   ['h u', 'the mark that is held moves to the point; is joined with what is there'],

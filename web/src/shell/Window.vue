@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { MEASURES } from '@dusk/core';
 import { computed, nextTick, ref, useTemplateRef, watch, watchEffect } from 'vue';
 import { useRoute } from 'vue-router';
 import { useTheme } from 'vuetify';
@@ -63,9 +64,15 @@ watchEffect(() => {
   for (const [name, value] of Object.entries(surround.value)) document.documentElement.style.setProperty(name, value);
 });
 
+/** By eye, in parts, as beads, by scale, and round again. */
+function nextMeasure(): Promise<boolean> {
+  const at = MEASURES.indexOf(store.settings.measure);
+  return store.change({ measure: MEASURES[(at + 1) % MEASURES.length]! });
+}
 useShortcuts(() => [
   { key: 'g', run: () => (sight.grey = !sight.grey) },
   { key: 's', run: () => (sight.squint = !sight.squint) },
+  { key: 'y', run: () => void nextMeasure() },
   { key: '?', run: () => (sheet.value = true) },
   { key: 'mod+z', run: () => void turnBack(studio.undo) },
   { key: 'mod+shift+z', run: () => void turnBack(studio.redo) },

@@ -1,4 +1,4 @@
-import { KNIFE, temperature, writeValue, type Lab } from '@dusk/core';
+import { KNIFE, USUAL_AMOUNT_ML, temperature, writeValue, type Lab } from '@dusk/core';
 import type { Needs, SettingsDto } from '@dusk/wire';
 import { COPIES_KEPT } from '@dusk/wire/limits';
 import { defineStore } from 'pinia';
@@ -15,6 +15,8 @@ const USUAL: SettingsDto = {
   room: 'dark',
   knife: KNIFE,
   dulling: 'any',
+  measure: 'parts',
+  amountMl: USUAL_AMOUNT_ML,
   stepLeast: 1,
   stepMost: 12,
   copiesFolder: '',

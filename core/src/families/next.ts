@@ -1,0 +1,138 @@
+import { CraftError } from '../errors.ts';
+import type { Lab } from '../colour/spaces.ts';
+import { findPlans, planFor } from '../matching/find.ts';
+import { givesWay } from '../matching/outOfReach.ts';
+import type { Palette } from '../matching/palette.ts';
+import { againstTarget, recipeOf, type Recipe } from '../matching/recipe.ts';
+import type { Found } from '../matching/sought.ts';
+import { IN_REACH } from '../matching/worth.ts';
+import { isPile, type Mixture } from '../mixing/mixture.ts';
+import { leavesOf } from '../mixing/open.ts';
+import type { Hand } from '../mixing/hand.ts';
+
+/**
+ * How the next pile is got from one that is there: by additions of its own tubes, from the same tubes anew,
+ * by one thing alone (a tube, or a pile that lies there), or by whatever comes closest.
+ */
+export const WAYS_ON = ['own tubes', 'anew', 'one thing', 'closest'] as const;
+export type WayOn = (typeof WAYS_ON)[number];
+
+/** The next pile, got in one way. */
+export interface NextPile {
+  readonly way: WayOn;
+  /** Takes from the pile by its id where it is made of it; tubes and other piles by theirs. */
+  readonly mixture: Mixture;
+  readonly lab: Lab;
+  readonly deltaE00: number;
+  /** Value of the next pile less that of the target. */
+  readonly valueError: number;
+  /** How large a part of the pile becomes; nothing where it is mixed anew. */
+  readonly growth: number | undefined;
+  /** What gives way where it does not come there. */
+  readonly givesWay: readonly string[];
+  readonly score: number;
+}
+
+/** What is wished of the next pile. */
+export interface NextWishes {
+  readonly amountMl?: number | undefined;
+  readonly hand?: Hand | undefined;
+  readonly mostGrowth?: number | undefined;
+}
+
+/** Own tubes of a pile that are tried, the most plentiful; it holds more rarely. */
+const MOST_OWN = 6;
+/** How much a pile may grow by, and what growing by its own size is worth, ΔE00. */
+const MOST_GROWN = 6;
+const GROWTH_EFFORT = 0.1;
+/** Value steps a next pile may be off: steps are told apart by less than colours are. */
+const VALUE_TOLERANCE = 0.1;
+
+/** Every set of so many of some things, least sets first. */
+function setsOf(all: readonly number[], most: number): number[][] {
+  const sets: number[][] = [];
+  const grow = (set: readonly number[], from: number): void => {
+    if (set.length > 0) sets.push([...set]);
+    if (set.length < most) for (let i = from; i < all.length; i++) grow([...set, all[i]!], i + 1);
+  };
+  grow([], 0);
+  return sets.sort((one, other) => one.length - other.length);
+}
+
+/**
+ * Ways to the next pile from one that is there, its own tubes first. A colour is said not to come there only
+ * where no additions do.
+ * @param palette tubes and piles laid out together, the pile among them
+ * @throws CraftError when the pile does not lie on the palette
+ */
+export function nextPiles(
+  palette: Palette,
+  pileId: string,
+  target: Lab,
+  { amountMl, hand, mostGrowth = MOST_GROWN }: NextWishes = {},
+): NextPile[] {
+  const { ingredients } = palette;
+  const mother = ingredients.findIndex(({ id, tubes }) => id === pileId && tubes !== undefined);
+  if (mother < 0) throw new CraftError('palette', `There is no pile ${JSON.stringify(pileId)} on this palette.`);
+  const inside = ingredients[mother]!.tubes!;
+  const own = ingredients
+    .map(({ id }, i) => ({ i, share: inside[id] ?? 0 }))
+    .filter(({ share }) => share > 0)
+    .sort((one, other) => other.share - one.share)
+    .slice(0, MOST_OWN)
+    .map(({ i }) => i);
+  const sought = { target, valueTolerance: VALUE_TOLERANCE, amountMl, hand, closest: 'in one heap' } as const;
+  const sorted = (set: readonly number[]): number[] => [...set].sort((a, b) => a - b);
+  const shareOf = ({ plan }: Found): number => plan.shares[plan.set.indexOf(mother)] ?? 0;
+  const best = (found: readonly (Found | undefined)[], cost: (one: Found) => number): Found | undefined =>
+    found.reduce<Found | undefined>((least, one) => (one && (!least || cost(one) < cost(least)) ? one : least), undefined);
+  const grown = (one: Found): number => one.score + GROWTH_EFFORT / Math.max(0.01, shareOf(one));
+  const holds = (one: Found | undefined): Found | undefined => (one && shareOf(one) >= 1 / mostGrowth ? one : undefined);
+  const withMother = (set: readonly number[]): Found | undefined => holds(planFor(palette, sorted([mother, ...set]), sought));
+
+  const others = ingredients.map((_, i) => i).filter((i) => i !== mother);
+  const ofIt = best(findPlans(palette, { ...sought, mustUse: [mother], closest: true }, 6).map(holds), (one) => one.deltaE00);
+  // Where nothing that is added brings it there other tubes may: the last thing that a painter reaches for.
+  const fromOthers = () => findPlans(palette, { target, amountMl, hand, usable: others }, 2);
+  const closest = ofIt && ofIt.deltaE00 <= IN_REACH ? ofIt : best([ofIt, ...fromOthers()], ({ deltaE00 }) => deltaE00);
+  const found: readonly (readonly [WayOn, Found | undefined])[] = [
+    ['own tubes', best(setsOf(own, 3).map(withMother), grown)],
+    [
+      'anew',
+      best(
+        setsOf(own, 4).map((set) => planFor(palette, sorted(set), sought)),
+        (one) => one.score,
+      ),
+    ],
+    [
+      'one thing',
+      best(
+        others.map((i) => withMother([i])),
+        grown,
+      ),
+    ],
+    ['closest', closest],
+  ];
+  return found.flatMap(([way, one]) => (one ? [nextOf(pileId, way, recipeOf(palette, one, target), target)] : []));
+}
+
+function nextOf(pileId: string, way: WayOn, recipe: Recipe, target: Lab): NextPile {
+  const { mixture, lab, score } = recipe;
+  const { deltaE00, valueError } = againstTarget(lab, target);
+  const share = leavesOf(mixture).reduce((sum, { source, share }) => sum + (isPile(source) && source.pile === pileId ? share : 0), 0);
+  return {
+    way,
+    mixture,
+    lab,
+    deltaE00,
+    valueError,
+    growth: share > 0 ? 1 / share : undefined,
+    givesWay: deltaE00 > IN_REACH ? givesWay(recipe) : [],
+    score,
+  };
+}
+
+/** The way that is told first: the pile's own tubes, unless another comes there and they do not. */
+export function firstWay(ways: readonly NextPile[]): NextPile | undefined {
+  return ways.find(({ deltaE00 }) => deltaE00 <= IN_REACH) ?? [...ways].sort((one, other) => one.deltaE00 - other.deltaE00)[0];
+}

@@ -1,0 +1,77 @@
+import { CraftError } from '../errors.ts';
+import type { Grams, Millilitres, Millimetres } from './amounts.ts';
+import { isTouch, touchesInWords } from './hand.ts';
+import { wordForParts } from './words.ts';
+import { mmText } from './written.ts';
+
+/** Ways in which painters measure: by eye, in parts, as beads, by scale. The recipe is the same. */
+export const MEASURES = ['eye', 'parts', 'beads', 'scale'] as const;
+export type Measure = (typeof MEASURES)[number];
+
+/** @throws CraftError for a way of measuring that is none */
+export function measureFromInput(given: unknown): Measure {
+  const known = MEASURES.find((measure) => measure === given);
+  if (!known) throw new CraftError('input', `"measure" is one of ${MEASURES.join(', ')}; it is ${JSON.stringify(given)}.`);
+  return known;
+}
+
+/** One dose of a heap, in each way of measuring. */
+export type Told = Readonly<Record<Measure, string>>;
+
+/** A dose as it is laid out. */
+export interface LaidDose {
+  readonly parts: number;
+  readonly said?: string | undefined;
+  readonly ml: Millilitres;
+  readonly grams: Grams;
+  readonly beadMm: Millimetres;
+  readonly touches?: number | undefined;
+}
+
+/** Multiples of the least dose by which a heap is divided into whole parts. */
+const MOST_OF_LEAST = 6;
+/** How far parts may be rounded: a share of themselves. */
+const ROUNDED_BY = 0.06;
+const WHOLE = 1e-6;
+
+/**
+ * Whole parts for a heap, as a painter counts them: as they are where they are whole, else the fewest that
+ * leave every dose within six hundredths of itself; a half only where it is of one part.
+ * @param parts above 0, touches left out
+ */
+export function wholeParts(parts: readonly number[]): number[] {
+  if (parts.length === 0) return [];
+  if (parts.every((n) => Math.abs(n - Math.round(n)) < WHOLE && n > 0.5)) return parts.map(Math.round);
+  const least = Math.min(...parts);
+  let best: { readonly off: number; readonly whole: number[] } | undefined;
+  for (let of = 1; of <= MOST_OF_LEAST; of++) {
+    const whole = parts.map((n) => Math.max(1, Math.round((n / least) * of)));
+    const by = whole.reduce((sum, n) => sum + n, 0) / parts.reduce((sum, n) => sum + n, 0);
+    const off = Math.max(...whole.map((n, i) => Math.abs(n / (parts[i]! * by) - 1)));
+    if (!best || off < best.off - WHOLE) best = { off, whole };
+    if (off <= ROUNDED_BY) break;
+  }
+  return best!.whole;
+}
+
+const gramsText = (grams: Grams): string => `${grams < 1 ? grams.toFixed(2) : grams.toFixed(grams < 10 ? 1 : 0)} g`;
+
+/** The doses of a heap in each way of measuring, in their order. */
+export function tell(doses: readonly LaidDose[]): Told[] {
+  const byTip = (dose: LaidDose): boolean => dose.touches !== undefined || isTouch(dose as { readonly said?: string });
+  const counted = doses.filter((dose) => !byTip(dose));
+  const whole = wholeParts(counted.map(({ parts }) => parts));
+  const all = doses.reduce((sum, { ml }) => sum + ml, 0);
+  return doses.map((dose): Told => {
+    if (byTip(dose)) {
+      const words = dose.touches === undefined ? dose.said! : touchesInWords(dose.ml);
+      return { eye: words, parts: words, beads: words, scale: `${gramsText(dose.grams)}` };
+    }
+    return {
+      eye: doses.length === 1 ? 'all of it' : wordForParts((12 * dose.ml) / all),
+      parts: String(whole[counted.indexOf(dose)]!),
+      beads: mmText(dose.beadMm),
+      scale: gramsText(dose.grams),
+    };
+  });
+}
