@@ -198,7 +198,7 @@ describe('a pile that came out wrong', () => {
   });
 
   it('may be changed without a record, and then goes by its look alone', async () => {
-    await page.getByRole('button', { name: 'Changed, not recorded' }).click();
+    await page.getByRole('button', { name: 'I changed it by eye' }).click();
     await page.waitForFunction(() => [...document.querySelectorAll('.strip .what')].at(-1)!.textContent === 'changed');
     await hand.type('Colour as typed', '30 8 14');
     await page.locator('[data-test=addition]').first().waitFor();

@@ -117,7 +117,7 @@ describe('piles and their kin, on the page', () => {
     await page.mouse.up();
     hand.actions++;
     await page.getByText('into one').first().waitFor();
-    await panelIs(/Kin/);
+    await panelIs(/From it/);
     await page.locator('[data-test=kin-recipe]').waitFor();
     await hand.key('Enter');
     await soon(async () => (await named('wall near the lamp and bench in the light')) !== undefined, 'the two in one');
@@ -202,11 +202,7 @@ describe('piles and their kin, on the page', () => {
     await page.goto(`${sitting.running.address}painting/${sitting.paintingId}/mixing`);
     const hand = new Hand(page);
     hand.actions++;
-    await page
-      .getByRole('navigation', { name: 'Piles of this painting, dark to light' })
-      .getByRole('link', { name: /wall near the lamp, / })
-      .first()
-      .click();
+    await sitting.openPile(/^wall near the lamp, /);
     await page.locator('[data-test=standing]').waitFor();
     await hand.key('r');
     const sheet = page.getByRole('dialog', { name: /Remake/ });
@@ -248,7 +244,11 @@ describe('piles and their kin, on the page', () => {
       .getByText(/not a word for a colour|Say a colour/)
       .waitFor();
     await sheet.locator('[data-test=said-colour]').fill('dull warm green, value 4');
-    await sheet.getByText('a match').or(sheet.getByText('passes for it')).first().waitFor();
+    await sheet
+      .getByText('a match')
+      .or(sheet.getByText('close', { exact: true }))
+      .first()
+      .waitFor();
     await sheet.getByLabel('Name').fill('leaves');
     await sheet.getByRole('button', { name: 'Keep this pile' }).click();
     await soon(async () => (await named('leaves')) !== undefined, 'it is kept');

@@ -20,7 +20,7 @@ describe('a painter at the reference', () => {
     const copper = await text(page.locator('aside'));
     expect(copper).to.match(/value \d\.\d/);
     expect(copper).to.match(/warm|cool|neutral/);
-    expect(copper).to.match(/ΔE \d/);
+    expect(copper).to.match(/a match|close|near/);
     const firstRecipe = await text(recipe);
     await sitting.pointAt(0.53, 0.56);
     await soon(async () => (await text(recipe)) !== firstRecipe, 'another recipe');
@@ -185,6 +185,7 @@ describe('a painter at the reference', () => {
       const picture = document.querySelector('[role=application]')!.getBoundingClientRect();
       return Math.abs((ring.x + ring.width / 2 - picture.x) / picture.width - 0.3) < 0.01;
     });
+    await page.getByText('how sure').click();
     await page.getByText(/nine of ten such piles come within ΔE \d/).waitFor();
   });
 });

@@ -90,6 +90,7 @@ export * from './correcting/doubt.ts';
 export * from './correcting/throughStages.ts';
 export * from './correcting/correction.ts';
 export * from './matching/wishes.ts';
+export { measuredAnew, type SqueezedOf } from './matching/anew.ts';
 export * from './matching/inSteps.ts';
 export * from './matching/find.ts';
 export { DULLING, IN_REACH, WORTH, type Dulling } from './matching/worth.ts';

@@ -63,7 +63,9 @@ describe('nudging a chip', () => {
 
   it('is called what a painter calls it', () => {
     const at = (h: number) => turnWords(lchToLab([50, 30, h]));
-    expect(at(30)).to.deep.equal({ onward: 'yellower', back: 'more violet' });
+    expect(at(15)).to.deep.equal({ onward: 'yellower', back: 'more violet' });
+    // A rust red is told from its neighbours.
+    for (const hue of [30, 45, 55]) expect(at(hue)).to.deep.equal({ onward: 'yellower', back: 'redder' });
     expect(at(58)).to.deep.equal({ onward: 'yellower', back: 'redder' });
     expect(at(90)).to.deep.equal({ onward: 'greener', back: 'redder' });
     expect(at(150)).to.deep.equal({ onward: 'bluer', back: 'yellower' });

@@ -185,7 +185,7 @@ describe('a file of cards', () => {
         fc.double({ min: 0.1, max: 400, noNaN: true }),
         (name, note, ml) => {
           const clean = (text: string): string => text.replaceAll('\uFFFD', '?').replace(/\p{Cc}|\p{Cs}/gu, '');
-          const card = aCard({ name: clean(name) || 'a card', note: clean(note), ml });
+          const card = aCard({ name: clean(name).trim() || 'a card', note: clean(note), ml });
           const { cards, notes } = readCards(file(card));
           expect(notes).to.deep.equal([]);
           const [{ tubes, ml: size, ...rest }] = cards as [Card];

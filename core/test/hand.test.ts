@@ -4,11 +4,18 @@ import {
   beadLength,
   best,
   deltaE00,
+  correct,
   doseError,
+  firstBeliefs,
+  nudged,
   firstWay,
   inShadow,
   leavesOf,
+  masstoneOf,
+  measuredAnew,
   measureFromInput,
+  mixtureOf,
+  CATALOGUE,
   moved,
   nextPiles,
   paintOfMixture,
@@ -32,9 +39,11 @@ import {
   solve,
   touchesInWords,
   type Lab,
+  type Leaf,
   type Mixture,
   type Palette,
   type Recipe,
+  type Way,
 } from '../src/index.ts';
 import { paintOn } from '../src/matching/recipe.ts';
 import { ADVICE_PALETTES, knownTubes } from '../bench/advicePalettes.ts';
@@ -266,6 +275,72 @@ describe('the next pile', () => {
 
   it('needs the pile on the palette', () => {
     expect(() => nextPiles(plain, 'pile', [50, 0, 0])).to.throw(/no pile "pile"/);
+  });
+});
+
+describe('the eye’s word', () => {
+  const tubes = knownTubes(ADVICE_PALETTES['six, mixed darks']!);
+  const ids = tubes.map(({ id }) => id);
+  it('gets an addition always, however small the reckoning finds it', () => {
+    const palette = palettes.get('six, mixed darks')!;
+    let said = 0;
+    for (const wanted of LABS.filter(([L], i) => L > 25 && L < 85 && i % 7 === 0)) {
+      const { flat, lab } = best(palette, wanted);
+      const additions = Object.entries(flat).map(([id, share]) => ({ id, parts: 12 * share }));
+      for (const by of [-0.3, -0.1, 0.1, 0.3]) {
+        const seen = nudged(lab, 'value', 10 * by);
+        const pile = { stages: [{ additions, observed: seen }], target: lab, beliefs: firstBeliefs(ids), palette: tubes };
+        const { ways, onlySaid, advice } = correct({ ...pile, insists: true });
+        expect(ways.length, `${wanted.join()} ${by}`).to.be.above(0);
+        expect(advice).to.not.equal('leave it');
+        if (onlySaid) said++;
+        // Too dark wants something lighter, too light something darker.
+        const [first] = ways as [Way];
+        expect(Math.sign(first.lab[0] - seen[0])).to.equal(-Math.sign(by));
+      }
+    }
+    expect(said).to.be.above(0);
+  });
+});
+
+describe('measured anew', () => {
+  it('is the same composition in doses that a hand lays, for any amount', () => {
+    const paintOf = (source: Leaf) => CATALOGUE.get((source as { tube: string }).tube)!;
+    const slugs = ADVICE_PALETTES['twelve, ordinary']!;
+    const parts = fc.double({ min: 0.02, max: 9, noNaN: true });
+    fc.assert(
+      fc.property(
+        fc.shuffledSubarray([...slugs], { minLength: 2, maxLength: 5 }),
+        fc.array(parts, { minLength: 5, maxLength: 5 }),
+        fc.constantFrom(1.5, 4, 20),
+        (tubes, doses, amountMl) => {
+          const logged = mixtureOf(tubes.map((tube, i) => ({ tube, parts: doses[i]! })));
+          const anew = measuredAnew(logged, paintOf, amountMl);
+          const names = (mixture: Mixture) =>
+            leavesOf(mixture)
+              .map(({ source }) => (source as { tube: string }).tube)
+              .sort();
+          expect(names(anew)).to.deep.equal(names(logged));
+          for (const { ingredients } of anew.heaps)
+            for (const one of ingredients) expect(isTouch(one) || Number.isInteger(one.parts), JSON.stringify(anew)).to.equal(true);
+          measureOut(anew, amountMl, handling).forEach(({ amounts }) =>
+            amounts.forEach(({ ml, beadMm }) => expect(beadMm >= SHORTEST_BEAD_MM - 1e-6 || ml >= 0.008).to.equal(true)),
+          );
+        },
+      ),
+      { numRuns: 80 },
+    );
+  });
+
+  it('keeps the colour of what can be laid', () => {
+    const paintOf = (source: Leaf) => CATALOGUE.get((source as { tube: string }).tube)!;
+    const grown = mixtureOf([
+      { tube: 'titanium-white', parts: 56.4 },
+      { tube: 'yellow-ochre', parts: 18.8 },
+      { tube: 'ultramarine-blue', parts: 3.17 },
+    ]);
+    const look = (mixture: Mixture) => masstoneOf(paintOfMixture(mixture, paintOf));
+    for (const amountMl of [2, 4, 12]) expect(deltaE00(look(grown), look(measuredAnew(grown, paintOf, amountMl)))).to.be.below(1.2);
   });
 });
 

@@ -268,7 +268,7 @@ describe('the story of a pile', () => {
     expect(lines[1]).to.equal('mixed from mostly yellow ochre');
     expect(lines[2]).to.match(/^looked value 3\.9 by eye, 1\.2 darker than wanted \(“darker”\); not learnt from$/);
     expect(lines[3]).to.equal('added about 0.40 ml yellow ochre, about 0.40 ml “wall”');
-    expect(lines.slice(4)).to.deep.equal(['1.5 ml of it taken, the rest set aside', 'changed, not recorded', 'scraped off']);
+    expect(lines.slice(4)).to.deep.equal(['1.5 ml of it taken, the rest set aside', 'changed by eye', 'scraped off']);
   });
 });
 
@@ -301,7 +301,7 @@ describe('words', () => {
     expect(valueDifference(0.02)).to.equal('same value');
     expect(valueDifference(0.31)).to.equal('0.3 lighter');
     expect(valueDifference(-1.2)).to.equal('1.2 darker');
-    expect([0.4, 1.5, 3, 9].map(closeness)).to.deep.equal(['a match', 'passes for it', 'near it', 'out of reach']);
+    expect([0.4, 1.5, 3, 9].map(closeness)).to.deep.equal(['a match', 'close', 'near', 'not with these tubes']);
     expect(inWords([50, 0, 0], 0)).to.equal('neutral, grey');
     expect(firstName([60, 15, 25])).to.match(/^(fawn|tan|terracotta|salmon)$/);
     const name = firstName([60, 15, 25]);

@@ -34,7 +34,9 @@ export function nudged(lab: Lab, by: Nudge, steps: number): Lab {
 
 /** From each hue on, what the next hue is called that way round, and the one before it the other way. */
 const TURNS: readonly (readonly [upTo: number, onward: string, back: string])[] = [
-  [50, 'yellower', 'more violet'],
+  [24, 'yellower', 'more violet'],
+  // A rust red is told from its neighbours: orange and red.
+  [62, 'yellower', 'redder'],
   [100, 'greener', 'redder'],
   [190, 'bluer', 'yellower'],
   [250, 'bluer', 'greener'],
@@ -42,13 +44,11 @@ const TURNS: readonly (readonly [upTo: number, onward: string, back: string])[] 
   [340, 'redder', 'bluer'],
   [360, 'yellower', 'more violet'],
 ];
-const ORANGE = 62;
 
 /** What a painter calls turning the hue onward and back; near neutral that is warmer and cooler. */
 export function turnWords(lab: Lab): { readonly onward: string; readonly back: string } {
   const [, C, h] = labToLch(lab);
   if (C < NEUTRAL) return { onward: 'warmer', back: 'cooler' };
-  if (h > 50 && h <= ORANGE) return { onward: 'yellower', back: 'redder' };
   const [, onward, back] = TURNS.find(([upTo]) => h <= upTo)!;
   return { onward, back };
 }

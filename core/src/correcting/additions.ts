@@ -47,6 +47,8 @@ export interface Additions {
 
 /** The smallest dose that can be measured, in parts. */
 export const LEAST_DOSE = 1 / 8;
+/** A touch of the knife's tip: a speck of a pile of twelve parts, where whatever brings it nearer counts. */
+const LEAST_TOUCH = 1 / 32;
 /** What a pile grown by its own size, a further tube, or a let-down to mix first is worth in ΔE00. */
 const GROWTH_EFFORT = 0.25;
 const TUBE_EFFORT = 0.2;
@@ -119,6 +121,7 @@ export interface WaysToAdd {
  * Finds ways of adding to a pile, paint taken out being impossible: one thing, pairs, and the best
  * pairs with a third, each in the amounts that suit it best. Only ways that bring it nearer count.
  * @param mostGrowth largest size of the new pile, in sizes of the old
+ * @param anyGain whether whatever brings it nearer counts, however little that is against the trouble
  * @param among ways whose things to add alone are tried again, as with more room to grow; all are, unless they are given
  * @throws CraftError when there is nothing to add, or no pile
  */
@@ -128,6 +131,7 @@ export function waysToAdd(
   target: Lab,
   mostGrowth: number = MOST_GROWTH,
   among?: readonly Additions[],
+  anyGain = false,
 ): WaysToAdd {
   if (addables.length === 0) throw new CraftError('palette', 'The palette is empty: there is nothing to add.');
   if (!(pile.parts > 0)) throw new CraftError('parts', 'The pile has nothing in it.');
@@ -166,7 +170,7 @@ export function waysToAdd(
         FINE,
       ),
     );
-  const least = LEAST_DOSE / pile.parts;
+  const least = (anyGain ? LEAST_TOUCH : LEAST_DOSE) / pile.parts;
   const lightest = lightestOf(addables);
   /** A way that can be measured: what is too little is let down in the lightest paint, or left out. */
   const measurable = (tried: Tried): Tried | undefined => {
@@ -191,8 +195,9 @@ export function waysToAdd(
     .slice(0, MEASURED_WAYS)
     .flatMap((tried) => measurable(tried) ?? [])
     .sort(byCost)
-    .filter(({ cost }) => cost < none)
-    .map(written);
+    .filter(({ cost }) => anyGain || cost < none)
+    .map(written)
+    .filter(({ mismatchAfter }) => mismatchAfter < none);
   return { ways, mismatchBefore: none, lab: asItIs };
 }
 

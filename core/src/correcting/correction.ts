@@ -29,6 +29,8 @@ export interface WrongPile {
   readonly others?: readonly Addable[];
   /** Largest size of the new pile, in sizes of the old. */
   readonly mostGrowth?: number;
+  /** Whether the painter says that it is off: then there is something to add, however little the reckoning makes of it. */
+  readonly insists?: boolean;
 }
 
 /** One thing that is added, in mixing order, and what the pile looks like then. */
@@ -58,6 +60,8 @@ export interface Correction extends Additions {
   /** The same as it is believed to be, the reading's own offset and noise taken off. */
   readonly believedOff: number;
   readonly advice: 'leave it' | 'add' | 'start again with part of it';
+  /** Whether it would be left but for the painter's word: a touch, perhaps; it may be the screen. */
+  readonly onlySaid?: boolean;
   readonly part?: Way['part'];
   readonly reach: Reach;
   readonly givesWay: readonly string[];
@@ -191,6 +195,16 @@ function standing(lab: Lab, target: Lab): { readonly reach: Reach; readonly give
   return { reach: reachOf(against), givesWay: against.deltaE00 > IN_REACH ? givesWay(against) : [] };
 }
 
+/** ΔE00 from which what the painter says is told from nothing. */
+const SAID_FROM = 0.2;
+
+/** What to add to a pile as it was seen, whatever is believed of it; anything that brings it nearer counts. */
+function offersAsSeen(pile: PileThere, believedTo: Lab, seen: Lab, addables: readonly Addable[], target: Lab, mostGrowth: number): Way[] {
+  const residual = [0, 1, 2].map((k) => (pile.residual?.[k] ?? 0) + seen[k]! - believedTo[k]!) as unknown as Lab;
+  const asSeenNow = { ...pile, residual };
+  return offers(waysToAdd(asSeenNow, addables, target, mostGrowth, undefined, true).ways, asSeenNow, addables, target);
+}
+
 /** What to do with a pile that is there, beside what was learnt from it. */
 function advise(
   pile: PileThere,
@@ -200,6 +214,7 @@ function advise(
   seen: Lab | undefined,
   mostGrowth: number,
   unsure: number,
+  insists = false,
 ): Omit<Correction, 'beliefs'> {
   const { ways: whole, mismatchBefore, lab } = waysToAdd(pile, addables, target, mostGrowth);
   const believedOff = deltaE00(target, lab);
@@ -209,7 +224,10 @@ function advise(
   const mended = (ways: readonly Additions[]): boolean => ways[0] !== undefined && ways[0].mismatchAfter <= IN_REACH;
   // Where the whole cannot be mended within its room, part of it has more.
   const found = passes || mended(whole) ? whole : better(whole, waysToAdd(pile, addables, target, mostGrowth / SHARES.at(-1)!, whole).ways);
-  const ways = passes ? [] : offers(found, pile, addables, target);
+  const own = passes ? [] : offers(found, pile, addables, target);
+  // The eye's word holds: where the reckoning would leave it, the pile is taken as it was seen.
+  const onlySaid = insists && own.length === 0 && seen !== undefined && off > SAID_FROM;
+  const ways = onlySaid ? offersAsSeen(pile, lab, seen, addables, target, mostGrowth) : own;
   const [first] = ways;
   const stays = first ? first.deltaE00 : believedOff;
   const anew =
@@ -220,6 +238,7 @@ function advise(
   return {
     ...{ add, measured, growth, lab: then, mismatchBefore, mismatchAfter, off, believedOff, reach, givesWay, ...anew, ways },
     advice: first.part ? 'start again with part of it' : 'add',
+    ...(onlySaid && { onlySaid }),
     ...(first.part && { part: first.part }),
   };
 }
@@ -244,7 +263,16 @@ const better = (whole: readonly Additions[], part: readonly Additions[]): readon
  * corrects what is believed of the tubes and of what really went in.
  * @throws CraftError for a tube whose curves are not given, an empty palette or an empty pile
  */
-export function correct({ stages, target, beliefs, palette, piles = [], others = [], mostGrowth = MOST_GROWTH }: WrongPile): Correction {
+export function correct({
+  stages,
+  target,
+  beliefs,
+  palette,
+  piles = [],
+  others = [],
+  mostGrowth = MOST_GROWTH,
+  insists = false,
+}: WrongPile): Correction {
   const known = [...palette, ...others];
   const learnt = learn(beliefs, known, stages);
   const asBelieved = (tube: Addable): Addable => ({ id: tube.id, ...believed(tube, learnt.beliefs, tube.id) });
@@ -253,7 +281,7 @@ export function correct({ stages, target, beliefs, palette, piles = [], others =
   const pile = { id: 'the pile', ...curves, parts: inPile.reduce((sum, [, n]) => sum + n, 0), residual: learnt.residual };
   const seen = stages.findLast((s) => s.observed)?.observed;
   const tubes = palette.map(asBelieved);
-  return { ...advise(pile, [...tubes, ...piles], tubes, target, seen, mostGrowth, learnt.unsure), beliefs: learnt.beliefs };
+  return { ...advise(pile, [...tubes, ...piles], tubes, target, seen, mostGrowth, learnt.unsure, insists), beliefs: learnt.beliefs };
 }
 
 /**
@@ -283,7 +311,7 @@ export function lookAfter(stages: readonly Stage[], beliefs: Beliefs, tubes: rea
 }
 
 /** A pile of which nobody knows any more what went in, but how it looks. */
-export interface UnknownPile extends Pick<WrongPile, 'target' | 'palette' | 'piles' | 'mostGrowth' | 'beliefs'> {
+export interface UnknownPile extends Pick<WrongPile, 'target' | 'palette' | 'piles' | 'mostGrowth' | 'beliefs' | 'insists'> {
   /** Its curves as far as they are known; the look corrects them. */
   readonly paint: PaintCurves;
   readonly parts: number;
@@ -303,8 +331,9 @@ export function correctAsSeen({
   piles = [],
   beliefs,
   mostGrowth = MOST_GROWTH,
+  insists = false,
 }: UnknownPile): Correction {
   const pile = { id: 'the pile', ...asSeen(paint, seen), parts };
   const tubes = palette.map((tube) => ({ id: tube.id, ...believed(tube, beliefs, tube.id) }));
-  return { ...advise(pile, [...tubes, ...piles], tubes, target, seen, mostGrowth, 0), beliefs };
+  return { ...advise(pile, [...tubes, ...piles], tubes, target, seen, mostGrowth, 0, insists), beliefs };
 }

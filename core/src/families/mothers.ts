@@ -96,7 +96,7 @@ class Run {
       const { target, recipe, allowed } = piles[at]!;
       const most = Math.max(recipe.deltaE00, Math.min(recipe.deltaE00 + MOST_LOST, allowed));
       const best = ways
-        .flatMap((set) => planFor(laid, set, { target, valueTolerance: VALUE_EVEN }) ?? [])
+        .flatMap((set) => planFor(laid, set, { target, valueTolerance: VALUE_EVEN, closest: 'in one heap' }) ?? [])
         .filter(({ deltaE00 }) => deltaE00 <= most)
         .map((plan) => recipeOf(laid, plan, target))
         .filter((one) => Math.abs(one.valueError) <= Math.max(VALUE_EVEN, Math.abs(recipe.valueError)))

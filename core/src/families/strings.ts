@@ -161,7 +161,8 @@ const TOO_FAR = 8;
  * mothers as will do are found for each stretch of the same tubes.
  */
 export function hangTogether(palette: Palette, targets: readonly Lab[]): Family {
-  const sought = (target: Lab) => ({ target, valueTolerance: VALUE_EVEN });
+  // Steps are told apart by little: as near as one heap comes.
+  const sought = (target: Lab) => ({ target, valueTolerance: VALUE_EVEN, closest: 'in one heap' as const });
   const own = targets.map((target) => findPlans(palette, sought(target), SETS_OF_EACH));
   const sets = new Map<string, readonly number[]>();
   for (const list of own) for (const { plan } of list) sets.set(plan.set.join(), plan.set);

@@ -13,6 +13,7 @@ import {
   type Card,
   type HeapSteps,
   type Lab,
+  type Measure,
   type ValueScale,
   type WarmBlue,
 } from '@dusk/core';
@@ -37,6 +38,8 @@ export interface SheetMixture {
 export interface Saying {
   readonly scale: ValueScale;
   readonly warmBlue: WarmBlue;
+  /** The way of measuring in which amounts are told. */
+  readonly measure: Measure;
 }
 
 export const valueOn = (lab: Lab, { scale }: Saying): string => writeValue(valueOfLightness(Math.max(0, lab[0])), scale);

@@ -39,8 +39,8 @@ import { partsOnPaper } from './recipe.ts';
 
 /** How this studio says values and temperatures. */
 export async function sayingOf(db: EntityManager): Promise<Saying> {
-  const { valueScale, warmBlue } = await db.findOneByOrFail(Settings, { id: 1 });
-  return { scale: valueScale, warmBlue };
+  const { valueScale, warmBlue, measure } = await db.findOneByOrFail(Settings, { id: 1 });
+  return { scale: valueScale, warmBlue, measure };
 }
 
 /** What a card's tube is called: with its maker where another tube of the same name is taken from too. */

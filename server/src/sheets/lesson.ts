@@ -2,7 +2,6 @@ import { show } from '@dusk/core';
 import { cautionsOf, inWords, RAGS, valueOn, type Saying, type SheetMixture } from './contents.ts';
 import { BODY, HEAD, othersTurn, SMALL, STRONG, type Flow } from './flow.ts';
 import { drawTitle } from './mixtures.ts';
-import { partsOnPaper } from './recipe.ts';
 
 /** The same colour from a reader's own tubes. */
 export interface FromOwn {
@@ -56,7 +55,7 @@ export async function drawLesson(
     for (const [at, heap] of mixture.heaps.entries()) {
       const last = at === mixture.heaps.length - 1;
       if (mixture.heaps.length > 1) flow.text(last ? 'Then:' : `First ${heap.name}:`, SMALL, left, half);
-      for (const { name, parts } of heap.steps) flow.text(`${partsOnPaper(parts)}  ${name}`, last ? STRONG : BODY, left, half);
+      for (const { name, told } of heap.steps) flow.text(`${told[saying.measure]}  ${name}`, last ? STRONG : BODY, left, half);
     }
     flow.text(mixture.note, SMALL, left, half);
     const end = flow.y;

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { heapTitle, hexToLab, mlText, mmText, partsText, temperature, valueOfLightness, type Lab, type Outing } from '@dusk/core';
+import { heapTitle, hexToLab, mlText, temperature, valueOfLightness, type Lab, type Outing } from '@dusk/core';
 import type { EntityManager } from 'typeorm';
 import { ProblemError } from '../problems.ts';
 import { cautionsOf, inWords, RAGS, squeezedFor, valueOn } from './contents.ts';
@@ -46,10 +46,10 @@ export async function outingOf(db: EntityManager, paintingId: string, at: string
       isMixed: pile.stages.length > 0,
       heaps: mixture.heaps.map((heap, i) => ({
         says: heapTitle(mixture.heaps, i),
-        steps: heap.steps.map(({ parts, name, beadMm, paint, caution }) => ({
-          parts: partsText(parts),
+        steps: heap.steps.map(({ told, name, beadMm, paint, caution }) => ({
+          parts: told[saying.measure],
           name: caution === 'none' ? name : `${name} · ${caution}`,
-          says: mmText(beadMm),
+          says: saying.measure === 'beads' ? told.parts : saying.measure === 'eye' ? '' : told.eye,
           mm: Number(beadMm.toFixed(1)),
           lab: paint,
         })),

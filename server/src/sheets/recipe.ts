@@ -45,7 +45,7 @@ interface Columns {
 function columnsOf(flow: Flow, heaps: readonly HeapSteps[]): Columns {
   const steps = heaps.flatMap((heap) => heap.steps);
   const { paper, room } = flow;
-  const beads = Math.max(PARTS_MM * paper.scale, ...steps.map(({ parts }) => paper.widthOf(partsOnPaper(parts), PARTS) + GAP_MM));
+  const beads = Math.max(PARTS_MM * paper.scale, ...steps.map(({ told }) => paper.widthOf(told.parts, PARTS) + GAP_MM));
   const longest = Math.max(...steps.map(({ beadMm }) => beadMm));
   const words = beads + longest + GAP_MM;
   const left = room - words;
@@ -54,11 +54,14 @@ function columnsOf(flow: Flow, heaps: readonly HeapSteps[]): Columns {
 }
 
 /** `Cadmium red · cadmium, 12 mm (0.3 ml)`. @param told what is said of a bead that is cut into rows */
-function wordsOf({ name, caution, beadMm, ml }: Step, told: string): string {
-  return held(`${name}${caution === 'none' ? '' : ` · ${caution}`}, ${mmText(beadMm)}${told} (${mlText(ml)})`);
+function wordsOf({ name, caution, beadMm, ml, touches }: Step, told: string): string {
+  const called = `${name}${caution === 'none' ? '' : ` · ${caution}`}`;
+  // What the knife's tip takes up is no bead.
+  return touches === undefined ? held(`${called}, ${mmText(beadMm)}${told} (${mlText(ml)})`) : held(`${called} (${mlText(ml)})`);
 }
 
 function drawBead(flow: Flow, step: Step, x: number, row: number, high: number): void {
+  if (step.touches !== undefined) return;
   const { paper } = flow;
   paper.field(x, flow.y, row, high, show(step.paint).css);
   // A pale bead on white paper is told by its edge.
@@ -72,7 +75,7 @@ function drawStep(flow: Flow, step: Step, columns: Columns): void {
   const high = Math.min(step.nozzleMm, fit.beadMm);
   const told = times > 1 ? `, ${times} times the long row and the short one once` : rows.length > 1 ? ', row by row' : '';
   const words = wordsOf(step, told);
-  const parts = partsOnPaper(step.parts);
+  const { parts } = step.told;
   const wordsAt = columns.words === undefined ? x : left + columns.words;
   const wide = left + room - wordsAt;
   const tall = Math.max(paper.lineMm(PARTS), paper.heightOf(words, wide, BODY));

@@ -11,27 +11,43 @@ const SAYS: Record<Basis, string> = {
   fitted: 'tubes fitted to your swatches',
   measured: 'measured tubes',
 };
+/** What to do about it, before any figure. */
+const SURE_BELOW = 2;
+const advice = computed(() => {
+  if (!props.trust) return '';
+  if (props.trust.errorEstimate < SURE_BELOW) return 'Your tubes are known: it comes out like this.';
+  return props.trust.basis === 'typical' ? 'Your tubes may lean: add the last one slowly.' : 'Add the last tube slowly.';
+});
 const says = computed(() => props.trust && SAYS[props.trust.basis]);
 </script>
 
 <template>
-  <p
-    class="trust quiet figures"
-    :class="trust?.basis"
-    :title="trust && 'How far nine of ten such piles from real tubes stay from the prediction'"
-  >
-    <span class="mark" aria-hidden="true" />
-    <span v-if="trust">nine of ten such piles come within ΔE {{ trust.errorEstimate.toFixed(1) }} of it: {{ says }}</span>
-    <span v-else aria-hidden="true">&nbsp;</span>
-  </p>
+  <details class="trust quiet figures" :class="trust?.basis" data-test="how-sure">
+    <summary>
+      <span class="mark" aria-hidden="true" />
+      <span>{{ advice || '&nbsp;' }}</span>
+      <span class="sure">how sure</span>
+    </summary>
+    <p v-if="trust">nine of ten such piles come within ΔE {{ trust.errorEstimate.toFixed(1) }} of it: {{ says }}</p>
+  </details>
 </template>
 
 <style scoped>
 .trust {
+  font-size: var(--size-note);
+}
+summary {
   display: flex;
   gap: calc(2 * var(--unit));
-  align-items: baseline;
-  font-size: var(--size-note);
+  align-items: center;
+  min-height: 44px;
+  cursor: pointer;
+  list-style: none;
+}
+.sure {
+  margin-left: auto;
+  text-decoration: underline;
+  white-space: nowrap;
 }
 .mark {
   flex: none;

@@ -16,9 +16,9 @@ const MATCH = IN_REACH / 2;
 /** How far off a mixture is, in words; what an eye at the easel lets pass is the engine's to say. */
 export function closeness(deltaE00: number): string {
   if (deltaE00 < MATCH) return 'a match';
-  if (deltaE00 < IN_REACH) return 'passes for it';
-  if (deltaE00 < NEAR_REACH) return 'near it';
-  return 'out of reach';
+  if (deltaE00 < IN_REACH) return 'close';
+  if (deltaE00 < NEAR_REACH) return 'near';
+  return 'not with these tubes';
 }
 
 /** `1 pile`, `3 piles`. */

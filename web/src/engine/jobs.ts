@@ -1,10 +1,10 @@
 import {
   correct,
-  childrenOf,
   correctAsSeen,
   layKey,
   mixtureOfRecipe,
   nearestKinds,
+  nextPiles,
   paintRange,
   placeOf,
   planString,
@@ -16,13 +16,13 @@ import {
   trustInMixture,
   tubesInSteps,
   type Basis,
-  type Child,
   type Correction,
   type InSteps,
   type KnownDoubts,
   type Lab,
   type Leaf,
   type Mixture,
+  type NextPile,
   type Offer,
   type PaintCurves,
   type Palette,
@@ -86,8 +86,8 @@ export function sourceOn({ tubes, piles }: Laid): (id: string) => Leaf {
 export interface Jobs {
   /** The best recipe and really different ones. */
   solve: { needs: { target: Lab; wishes?: Wishes; exactly?: boolean }; answers: Proposed };
-  /** What to add to a pile on the desk so that it becomes another colour. */
-  child: { needs: { motherId: string; target: Lab }; answers: readonly Child[] };
+  /** Ways to the next pile from one on the desk, its own tubes first. */
+  next: { needs: { pileId: string; target: Lab; amountMl: number }; answers: readonly NextPile[] };
   /** A string of piles as one plan. */
   string: { needs: { wish: StringWish; ml: number }; answers: ProposedString };
   /** The colour of a paint from other tubes, and how the two part under each light. */
@@ -119,7 +119,7 @@ export type PictureJob = 'picture' | 'light' | 'look';
 export type JobName = keyof Jobs;
 
 /** Jobs that need a prepared desk. */
-export const ON_DESK: readonly JobName[] = ['solve', 'nearest', 'ends', 'reach', 'string', 'remake', 'child'];
+export const ON_DESK: readonly JobName[] = ['solve', 'nearest', 'ends', 'reach', 'string', 'remake', 'next'];
 
 /** Work that is done at once, as work in steps. */
 function* asStep<T>(work: () => T): InSteps<T> {
@@ -149,12 +149,10 @@ export const DOING: {
       const measured = (offer: Offer): Offer => (exactly ? { ...offer, ...inHundred(polish(desk!.palette, offer, target)) } : offer);
       return { reach, proposals: recipes.map((offer) => proposalOf(measured(offer), sourceOf)) };
     }),
-  child: ({ motherId, target }, desk) =>
+  next: ({ pileId, target, amountMl }, desk) =>
     asStep(() => {
-      const { ingredients } = desk!.palette;
-      const mother = ingredients.find(({ id }) => id === motherId)!;
-      const addables = ingredients.filter(({ id }) => id !== motherId);
-      return childrenOf(mother, addables, target, sourceOn(desk!.laid));
+      const sourceOf = sourceOn(desk!.laid);
+      return nextPiles(desk!.palette, pileId, target, { amountMl }).map((one) => ({ ...one, mixture: mixtureOfRecipe(one, sourceOf) }));
     }),
   string: ({ wish, ml }, desk) =>
     asStep(() => {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { IN_REACH, show, type Way, mlText, mmText, partsText } from '@dusk/core';
 import { computed, ref, watch, useTemplateRef } from 'vue';
+import { closeness } from '../chips/words.ts';
 import { useBeads } from '../chips/beads.ts';
 import type { PileDto } from '@dusk/wire';
 import { beadLength, valueOfLightness } from '@dusk/core';
@@ -50,7 +51,7 @@ const measured = (of: Way) =>
     const tube = tubes.byId.get(step.id);
     const source = tube && !step.letDown ? { tube: step.id } : { pile: step.id };
     const named = (id: string): string => sourceName(tubes.byId.has(id) ? { tube: id } : { pile: id }, tubes.byId, piles.byId);
-    const letDown = step.letDown ? `, let down 1 : ${step.letDown.ratio} with ${named(step.letDown.base)}` : '';
+    const letDown = step.letDown ? `, weakened 1 : ${step.letDown.ratio} with ${named(step.letDown.base)}` : '';
     return {
       id: step.id,
       name: `${named(step.id)}${letDown}`,
@@ -74,7 +75,7 @@ const becomes = computed(() => {
   if (!way.value) return '';
   const kept = props.pile.there * share(way.value);
   const value = settings.valueText(valueOfLightness(way.value.lab[0]));
-  return `${mlText(kept)} becomes ${mlText(kept * way.value.growth)} · then value ${value}, ΔE ${way.value.deltaE00.toFixed(1)} by this look`;
+  return `${mlText(kept)} becomes ${mlText(kept * way.value.growth)} · then value ${value}, ${closeness(way.value.deltaE00)} by this look`;
 });
 const falls = computed(() => (way.value && way.value.deltaE00 > IN_REACH ? way.value.givesWay.join(', ') : ''));
 /** What else could be done where additions do not reach. */
@@ -94,10 +95,13 @@ const short = (other: Way): string =>
     <template v-if="asWanted && !plan">
       <h2 data-test="as-wanted">As wanted</h2>
       <p>You said so: nothing is to be added. Nudge the right half if it looks otherwise by now.</p>
-      <div class="do"><button type="button" class="key" @click="emit('changed')">Changed, not recorded</button></div>
+      <div class="do"><button type="button" class="key" @click="emit('changed')">I changed it by eye</button></div>
     </template>
     <template v-else-if="way">
       <h2>{{ way.part ? `Take ${partsText(way.part.keep)} of it, and add` : 'Add this' }}</h2>
+      <p v-if="correction?.onlySaid && !plan" class="falls" data-test="only-said">
+        Perhaps a touch: it may be the screen. What you say counts.
+      </p>
       <p class="becomes">{{ becomes }} · {{ beads.says }}</p>
       <p v-if="falls" class="falls" role="status">As near as these tubes come; it stays {{ falls }}. {{ instead }}</p>
       <ol>
@@ -123,7 +127,7 @@ const short = (other: Way): string =>
       </ol>
       <div class="do">
         <button type="button" class="main-key" @click="emit('all', way)">{{ plan ? 'The rest is in' : 'Done' }} <kbd>Space</kbd></button>
-        <button type="button" class="key" @click="emit('changed')">Changed, not recorded</button>
+        <button type="button" class="key" @click="emit('changed')">I changed it by eye</button>
       </div>
       <ul v-if="others.length" class="others" aria-label="Other ways">
         <li v-for="{ other, i } in others" :key="i">
@@ -132,7 +136,7 @@ const short = (other: Way): string =>
             <span
               ><b>{{ other.betterAt }}</b
               >: {{ short(other) }}<br /><span class="quiet"
-                >ΔE {{ other.deltaE00.toFixed(1) }}, becomes {{ mlText(pile.there * share(other) * other.growth) }}</span
+                >{{ closeness(other.deltaE00) }}, becomes {{ mlText(pile.there * share(other) * other.growth) }}</span
               ></span
             >
           </button>
@@ -140,18 +144,15 @@ const short = (other: Way): string =>
       </ul>
     </template>
     <template v-else-if="correction">
-      <h2>Leave it</h2>
+      <h2>{{ correction.believedOff <= IN_REACH ? 'It passes' : 'Nothing more to add' }}</h2>
       <p v-if="correction.believedOff <= IN_REACH" data-test="passes">
-        It passes: ΔE {{ correction.off.toFixed(1) }} from what was wanted<template v-if="isReadingsOwn"
-          >, of which this way of looking is believed to make up all but {{ correction.believedOff.toFixed(1) }}</template
-        >.
+        {{ closeness(correction.off) }}<template v-if="isReadingsOwn">; most of what differs is put down to this way of looking</template>.
       </p>
       <p v-else>
-        As near as these tubes come by adding, ΔE {{ correction.off.toFixed(1)
-        }}<template v-if="correction.givesWay.length">: {{ correction.givesWay.join(', ') }}</template
+        As near as these tubes come by adding<template v-if="correction.givesWay.length">: {{ correction.givesWay.join(', ') }}</template
         >. {{ instead }}
       </p>
-      <div class="do"><button type="button" class="key" @click="emit('changed')">Changed, not recorded</button></div>
+      <div class="do"><button type="button" class="key" @click="emit('changed')">I changed it by eye</button></div>
     </template>
     <template v-else>
       <h2>What did you get?</h2>
@@ -161,7 +162,7 @@ const short = (other: Way): string =>
       </p>
       <div class="do">
         <button type="button" class="main-key" @click="emit('fits')">It looks as wanted <kbd>m</kbd></button>
-        <button type="button" class="key" @click="emit('changed')">Changed, not recorded</button>
+        <button type="button" class="key" @click="emit('changed')">I changed it by eye</button>
       </div>
     </template>
   </div>

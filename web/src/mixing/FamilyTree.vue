@@ -66,7 +66,7 @@ const value = (pile: PileDto): string => settings.valueText(valueOfLightness(loo
 
 <template>
   <section aria-label="Family">
-    <h2>{{ lines.length > 1 ? 'Family' : 'No children yet' }}</h2>
+    <h2>{{ lines.length > 1 ? 'Mixed from one another' : 'Nothing is mixed from it yet' }}</h2>
     <ul v-if="lines.length > 1" data-test="family">
       <li v-for="(line, i) in lines" :key="`${line.pile.id} ${i}`" :style="{ '--depth': Math.min(5, line.depth) }">
         <RouterLink

@@ -1,16 +1,16 @@
 <script setup lang="ts">
-import { IN_REACH, leavesOf, mlText, valueOfLightness } from '@dusk/core';
+import { IN_REACH, mlText, valueOfLightness, type WayOn } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { computed, proxyRefs } from 'vue';
-import { valueDifference } from '../chips/words.ts';
+import { closeness, valueDifference } from '../chips/words.ts';
 import PaintKey from '../chips/PaintKey.vue';
 import Slider from '../controls/Slider.vue';
 import { useDesk } from '../engine/useDesk.ts';
 import { useSettings } from '../shell/settings.ts';
-import { A_PRESS, type KinStep } from './kin.ts';
+import { A_PRESS, shareOfPile, type KinStep } from './kin.ts';
 import { lookNow, usePiles } from './piles.ts';
 import RecipeSteps from './RecipeSteps.vue';
-import type { KinState } from './useKin.ts';
+import { NEXT_ML, type KinState, type MadeFrom } from './useKin.ts';
 
 /** A pile's relatives: what is wanted of it by steps, two piles into one, and the family they come from. */
 const props = defineProps<{ pile: PileDto; kin: KinState }>();
@@ -62,14 +62,31 @@ const steps = computed(() => {
     ...(toward !== 0 ? [`${10 * toward} % of the way`] : []),
   ].join(', ');
 });
-const MADE = [
-  { value: 'it' as const, title: 'from this pile' },
-  { value: 'tubes' as const, title: 'from tubes' },
-];
+const WAYS: Readonly<Record<WayOn, string>> = {
+  'own tubes': 'from it, with its own tubes',
+  anew: 'its tubes, mixed anew',
+  'one thing': 'from it, with one thing',
+  closest: 'whatever comes closest',
+};
+const ways = computed(() =>
+  k.ways.map(({ way, deltaE00, givesWay }) => ({
+    way: way as MadeFrom,
+    title: WAYS[way],
+    says: [closeness(deltaE00), ...givesWay.slice(0, 1)].join(', '),
+  })),
+);
+/** How large the pile is planned once this one takes of it, or that there is too little of it. */
+const takes = computed(() => {
+  if (!k.plan || !k.moves) return '';
+  const taken = NEXT_ML * shareOfPile(k.plan, props.pile.id);
+  if (taken < 0.05) return '';
+  if (!k.isMixed) return `Takes ${mlText(taken)} of ${props.pile.name}, which is planned larger by that.`;
+  return taken > props.pile.there ? `Takes ${mlText(taken)} of ${props.pile.name}; only ${mlText(props.pile.there)} are left.` : '';
+});
 /** What there is of the pile, and what it grows to where it is changed itself. */
 const grows = computed(() => {
   if (!k.isMixed || !k.moves || !k.plan) return '';
-  const own = leavesOf(k.plan).reduce((sum, { source, share }) => sum + ('pile' in source && source.pile === props.pile.id ? share : 0), 0);
+  const own = shareOfPile(k.plan, props.pile.id);
   return own > 0.02 ? `Changed itself, ${mlText(props.pile.there)} of it become ${mlText(props.pile.there / own)}.` : '';
 });
 const isShort = computed(() => k.moves && k.found !== undefined && k.found.deltaE00 > IN_REACH);
@@ -123,12 +140,30 @@ const value = (pile: PileDto): string => settings.valueText(valueOfLightness(loo
             >{{ i ? ', ' : '' }}ΔE {{ k.between.differences[i]?.toFixed(1) }} from {{ one.name }}</template
           >
         </p>
-        <label class="made"
-          >made
-          <select v-model="k.from" data-test="kin-from">
-            <option v-for="made in MADE" :key="made.value" :value="made.value">{{ made.title }}</option>
-          </select></label
-        >
+        <div class="ways" role="radiogroup" aria-label="How it is got" data-test="ways">
+          <button
+            v-for="one in ways"
+            :key="one.way"
+            type="button"
+            role="radio"
+            :aria-checked="k.way === one.way"
+            class="way"
+            :class="{ on: k.way === one.way }"
+            @click="k.from = one.way"
+          >
+            {{ one.title }} <small class="quiet">{{ one.says }}</small>
+          </button>
+          <button
+            type="button"
+            role="radio"
+            :aria-checked="k.way === 'tubes'"
+            class="way"
+            :class="{ on: k.way === 'tubes' }"
+            @click="k.from = 'tubes'"
+          >
+            from any tubes
+          </button>
+        </div>
       </template>
       <template v-else-if="k.other">
         <p>
@@ -146,18 +181,26 @@ const value = (pile: PileDto): string => settings.valueText(valueOfLightness(loo
         />
       </template>
       <template v-if="k.plan">
-        <RecipeSteps :mixture="k.plan" :amount-ml="3" data-test="kin-recipe" />
+        <RecipeSteps :mixture="k.plan" :amount-ml="NEXT_ML" data-test="kin-recipe" />
+        <p v-if="takes" class="quiet" data-test="takes">{{ takes }}</p>
         <p v-if="k.moves && k.found" class="figures quiet">
           {{ Math.abs(k.found.valueError) < 0.05 ? 'the value wanted' : `${valueDifference(k.found.valueError)} than wanted` }}, ΔE
           {{ k.found.deltaE00.toFixed(1) }}
         </p>
         <p v-if="grows" class="figures" data-test="grows">{{ grows }}</p>
         <p v-if="isShort" class="strong">
-          {{ k.from === 'it' ? 'By additions it comes no nearer than this; from tubes it may.' : 'These tubes come no nearer than this.' }}
+          {{
+            k.way === 'tubes' || k.way === 'closest' ? 'These tubes come no nearer than this.' : 'This way it comes no nearer; another may.'
+          }}
         </p>
         <div class="do">
-          <button type="button" class="main-key" data-test="keep-child" @click="emit('child')">Keep as a child <kbd>Enter</kbd></button>
-          <button v-if="k.moves && (!k.isMixed || k.from === 'it')" type="button" class="plain-key" @click="emit('itself')">
+          <button type="button" class="main-key" data-test="keep-child" @click="emit('child')">Keep it <kbd>Enter</kbd></button>
+          <button
+            v-if="k.moves && (!k.isMixed || (k.way !== 'tubes' && k.way !== 'anew'))"
+            type="button"
+            class="plain-key"
+            @click="emit('itself')"
+          >
             {{ k.isMixed ? 'Added to the pile itself' : 'Change the pile itself' }}
           </button>
         </div>
@@ -232,6 +275,27 @@ select {
 .plain {
   min-height: 44px;
   text-decoration: underline;
+}
+.ways {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: var(--unit);
+}
+.way {
+  min-height: 48px;
+  padding: var(--unit) calc(2 * var(--unit));
+  border: 1px solid var(--surround-line);
+  border-radius: 4px;
+  text-align: left;
+  line-height: 1.15;
+}
+.way small {
+  display: block;
+  font-size: var(--size-note);
+}
+.way.on {
+  border-color: currentColor;
+  box-shadow: inset 4px 0 0 currentColor;
 }
 .made {
   display: flex;

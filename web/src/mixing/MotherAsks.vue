@@ -10,7 +10,7 @@ const asked = computed(() => (mothers.asked?.pile.id === props.pileId ? mothers.
 </script>
 
 <template>
-  <section v-if="asked" class="asks" role="alertdialog" aria-label="What becomes of its children" data-test="mother-asks">
+  <section v-if="asked" class="asks" role="alertdialog" aria-label="What becomes of what is mixed from it" data-test="mother-asks">
     <p>
       <b>{{ asked.children.map(({ name }) => name).join(', ') }}</b>
       {{ asked.children.length === 1 ? 'is' : 'are' }} planned from this pile.

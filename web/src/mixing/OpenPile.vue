@@ -76,8 +76,8 @@ const string = useString(
 );
 const tabs = computed(() => [
   { id: 'recipe' as const, title: state.value === 'planned' ? 'Recipe' : 'Add', key: '1' },
-  { id: 'kin' as const, title: 'Kin', key: '2' },
-  { id: 'string' as const, title: 'String', key: '3' },
+  { id: 'kin' as const, title: 'From it', key: '2' },
+  { id: 'string' as const, title: 'Steps', key: '3' },
   { id: 'for' as const, title: 'For', key: '4' },
 ]);
 const remaking = ref(false);

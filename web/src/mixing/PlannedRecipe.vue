@@ -1,12 +1,15 @@
 <script setup lang="ts">
 import { mdiMinus, mdiPlus } from '@mdi/js';
-import type { Trust } from '@dusk/core';
-import type { PileDto } from '@dusk/wire';
+import { measuredAnew, type Trust } from '@dusk/core';
+import type { MixtureSent, PileDto } from '@dusk/wire';
+import { mixtureDto } from '@dusk/wire/written';
 import { shallowRef, toRef, watch } from 'vue';
 import MeasureSwitch from '../chips/MeasureSwitch.vue';
 import TrustMark from '../chips/TrustMark.vue';
 import { useDesk } from '../engine/useDesk.ts';
 import { usePaintings } from '../paintings/paintings.ts';
+import { useTubes } from '../tubes/tubes.ts';
+import { handlingOf } from './handling.ts';
 import { useDone } from './done.ts';
 import { useCeiling } from './useCeiling.ts';
 import { usePiles } from './piles.ts';
@@ -17,6 +20,7 @@ const props = defineProps<{ pile: PileDto }>();
 const emit = defineEmits<{ mixed: []; remake: [] }>();
 const piles = usePiles();
 const desk = useDesk();
+const tubes = useTubes();
 const done = useDone();
 const paintings = usePaintings();
 const ceiling = useCeiling(toRef(props, 'pile'));
@@ -35,7 +39,15 @@ watch(
 const AMOUNTS = [1, 2, 3, 4, 6, 8, 12, 16, 24, 32, 48];
 function resize(way: 1 | -1): void {
   const next = way > 0 ? AMOUNTS.find((a) => a > props.pile.ml) : [...AMOUNTS].reverse().find((a) => a < props.pile.ml);
-  if (next !== undefined) void piles.change(props.pile.id, { ml: next }, `“${props.pile.name}” is to be ${next} ml`);
+  if (next === undefined) return;
+  // As much as is wanted is part of how it is measured; the paint is the same.
+  const nozzleOf = handlingOf(tubes.byId);
+  const plan = measuredAnew(props.pile.plan, (source) => ({ ...desk.paintOf(source).paint, nozzleMm: nozzleOf(source).nozzleMm }), next);
+  void piles.change(
+    props.pile.id,
+    { ml: next, plan: mixtureDto(plan) as unknown as MixtureSent },
+    `“${props.pile.name}” is to be ${next} ml`,
+  );
 }
 </script>
 
@@ -64,7 +76,7 @@ function resize(way: 1 | -1): void {
       <button type="button" class="link" @click="emit('remake')">Mix it from what is</button>
     </p>
     <p v-if="ceiling.above.value" class="beyond figures" data-test="above-ceiling">
-      {{ ceiling.above.value.toFixed(1) }} strong, above the ceiling of {{ paintings.onEasel?.ceiling }}.
+      Brighter ({{ ceiling.above.value.toFixed(1) }}) than it may get ({{ paintings.onEasel?.ceiling }}).
       <button type="button" class="link" @click="ceiling.bringUnder()">Bring it under</button>
     </p>
     <div class="do">
@@ -74,11 +86,10 @@ function resize(way: 1 | -1): void {
         v-if="pile.string"
         class="key"
         :to="{ name: 'easel-plan', params: { paintingId: pile.paintingId }, query: { string: pile.string.id } }"
-        >Its string at the easel</RouterLink
+        >Its steps at the easel</RouterLink
       >
     </div>
     <TrustMark :trust="trust" />
-    <p class="steady figures">A tenth too much of each part would move it by ΔE {{ pile.predicted.steadiness.toFixed(1) }}.</p>
   </div>
 </template>
 
@@ -119,9 +130,5 @@ function resize(way: 1 | -1): void {
 .link {
   min-height: 44px;
   text-decoration: underline;
-}
-.steady {
-  font-size: var(--size-note);
-  margin-top: var(--unit);
 }
 </style>

@@ -86,9 +86,9 @@ const KINDS = [
       >
     </div>
     <v-btn v-if="ofString.length > 1" variant="outlined" @click="cards.makeSet(ofString, 'string', pile.name)"
-      >Cards of its string&ensp;<kbd>c</kbd></v-btn
+      >Cards of these steps&ensp;<kbd>c</kbd></v-btn
     >
-    <p v-if="s.busy" class="quiet" role="status">Finding few mothers for all of them…</p>
+    <p v-if="s.busy" class="quiet" role="status">Finding the fewest mixes for all of them…</p>
     <p v-else-if="!s.proposed" class="quiet">Press the pile it runs to, or more than one for further stops.</p>
     <div class="bounds">
       <Slider

@@ -55,6 +55,18 @@ export function childName(mother: string, words: readonly string[], { shadow, of
 
 const sent = (plan: Mixture): MixtureSent => mixtureDto(plan) as unknown as MixtureSent;
 
+/** What a mixture takes of a pile, as a share of itself. */
+export const shareOfPile = (mixture: Mixture, pileId: string): number =>
+  leavesOf(mixture).reduce((sum, { source, share }) => sum + (isPile(source) && source.pile === pileId ? share : 0), 0);
+
+const MOST_ML = 500;
+/** A pile that is not mixed yet is planned larger by what the next one takes of it. */
+export function madeLarger({ id, version, ml, stages }: PileDto, plan: Mixture, childMl: number): Operation[] {
+  const taken = childMl * shareOfPile(plan, id);
+  if (stages.length > 0 || taken < 0.05) return [];
+  return [{ do: 'pile.change', id, version, ml: Math.min(MOST_ML, Number((ml + taken).toFixed(1))) }];
+}
+
 /** A pile that is planned from another. */
 export function childOps(
   mother: PileDto,

@@ -56,7 +56,7 @@ function stageWords(stage: StageDto, names: Names): string {
     case 'added':
       return `added ${what}`;
     case 'changed':
-      return 'changed, not recorded';
+      return 'changed by eye';
     case 'left':
       return `${mlText(stage.left!)} of it taken, the rest set aside`;
     case 'scraped':

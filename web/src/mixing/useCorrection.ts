@@ -53,7 +53,9 @@ export function useCorrection(pile: Ref<PileDto>, look: Ref<{ readonly lab: Lab;
     const content = piles.contentOf(pile.value.id);
     if (!target.value || !beliefs.value || !content || content.ml <= 0 || desk.paletteTubes.length === 0) return undefined;
     const palette = desk.paletteTubes.map(addable);
-    const common = { target: target.value, beliefs: beliefs.value, palette };
+    // What is said by eye holds; a reader or a photo is weighed.
+    const insists = sight === 'eye';
+    const common = { target: target.value, beliefs: beliefs.value, palette, insists };
     const own = piles.records.filter((r) => r.pile === pile.value.id);
     const stages = evidenceOf(own, piles.through, settings.settings.knife);
     if (!stages || stages.length === 0)

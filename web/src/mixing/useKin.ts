@@ -1,4 +1,14 @@
-import { betweenNeighbours, compareColours, masstoneOf, paintOfMixture, type Child, type Lab, type Mixture } from '@dusk/core';
+import {
+  betweenNeighbours,
+  compareColours,
+  firstWay,
+  masstoneOf,
+  paintOfMixture,
+  type Lab,
+  type Mixture,
+  type NextPile,
+  type WayOn,
+} from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { until } from '@vueuse/core';
 import { computed, onScopeDispose, reactive, ref, shallowRef, watch, type Ref } from 'vue';
@@ -8,13 +18,17 @@ import { useDesk } from '../engine/useDesk.ts';
 import { usePaintings } from '../paintings/paintings.ts';
 import { useSettings } from '../shell/settings.ts';
 import { useTubes } from '../tubes/tubes.ts';
-import { A_PRESS, addedTo, childName, childOps, isMoved, kinOf, noSteps, poured, type KinStep } from './kin.ts';
+import { A_PRESS, addedTo, childName, childOps, isMoved, madeLarger, kinOf, noSteps, poured, type KinStep } from './kin.ts';
 import { useMothers } from './mothers.ts';
 import { lookNow, usePiles } from './piles.ts';
 
-/** How a relative is made: from the pile itself, or from tubes alone. */
-export type MadeFrom = 'it' | 'tubes';
-const CHILD_ML = 3;
+/** How the next pile is got: in one of the ways from the pile, from tubes alone, or as comes first. */
+export type MadeFrom = WayOn | 'tubes' | '';
+type Found = Pick<NextPile, 'mixture' | 'lab' | 'deltaE00' | 'valueError'>;
+/** How large the next pile is planned. */
+export const NEXT_ML = 3;
+/** Piles that lie there and may be the one thing that is added, those nearest in value. */
+const MOST_BESIDE = 6;
 /** An answer that has not come by then was given up. */
 const ANSWER_MS = 4000;
 
@@ -36,7 +50,7 @@ export function useKin(pile: Ref<PileDto>, active: Ref<boolean>) {
   /** The pile that this one is poured into one with, and how many parts of each. */
   const withId = ref('');
   const ratio = ref<readonly [number, number]>([1, 1]);
-  const from = ref<MadeFrom>('it');
+  const from = ref<MadeFrom>('');
 
   const lab = computed(() => lookNow(pile.value));
   const labOf = (id: string): Lab | undefined => {
@@ -66,6 +80,14 @@ export function useKin(pile: Ref<PileDto>, active: Ref<boolean>) {
   const wanted = computed<Lab>(() => between.value?.lab ?? kinOf(lab.value, steps, labOf(aimId.value), ceiling.value));
   const moves = computed(() => isMoved(steps));
 
+  /** What lies on the palette, does not come from this pile, and is near it. */
+  const beside = computed(() =>
+    piles.byValue
+      .filter((one) => one.id !== pile.value.id && one.there > 0 && !piles.restsOn(one.id, pile.value.id))
+      .sort((one, another) => Math.abs(lookNow(one)[0] - lab.value[0]) - Math.abs(lookNow(another)[0] - lab.value[0]))
+      .slice(0, MOST_BESIDE)
+      .map(({ id }) => id),
+  );
   const withPile = shallowRef<Desk>();
   let laying: AbortController | undefined;
   const clear = (): void => {
@@ -74,19 +96,32 @@ export function useKin(pile: Ref<PileDto>, active: Ref<boolean>) {
     withPile.value = undefined;
   };
   watch(
-    [active, () => pile.value.id, () => pile.value.stages.at(-1)?.id, () => pile.value.plan, () => desk.desk] as const,
+    [
+      active,
+      () => pile.value.id,
+      () => pile.value.stages.at(-1)?.id,
+      () => pile.value.plan,
+      () => desk.desk,
+      () => beside.value.join(),
+    ] as const,
     async ([isActive]) => {
       clear();
       if (!isActive || !desk.desk) return;
       const own = (laying = new AbortController());
-      const laid = await desk.layWith([pile.value.id], own.signal);
+      const laid = await desk.layWith([pile.value.id, ...beside.value], own.signal);
       if (laid && own.signal.aborted) engine().clear(laid);
       else withPile.value = laid;
     },
     { immediate: true },
   );
 
-  const found = shallowRef<Pick<Child, 'mixture' | 'lab' | 'deltaE00' | 'valueError'>>();
+  /** Every way to it from the pile, its own tubes first; the one that was chosen, or the first that comes there. */
+  const ways = shallowRef<readonly NextPile[]>([]);
+  const fromTubes = shallowRef<Found>();
+  const way = computed<MadeFrom>(() => from.value || (firstWay(ways.value)?.way ?? ''));
+  const found = computed<Found | undefined>(() =>
+    from.value === 'tubes' ? fromTubes.value : ways.value.find((one) => one.way === way.value),
+  );
   /** What the answer that is shown was asked for: a step that was just pressed may not be answered yet. */
   const answered = ref('');
   const askedNow = computed(() => `${pile.value.id} ${wanted.value.join()} ${from.value}`);
@@ -98,7 +133,8 @@ export function useKin(pile: Ref<PileDto>, active: Ref<boolean>) {
     async ([laid, palette, , made, isWanted, dulling]) => {
       asking?.abort();
       if (!laid || !palette || !isWanted) {
-        found.value = undefined;
+        ways.value = [];
+        fromTubes.value = undefined;
         return;
       }
       const own = (asking = new AbortController());
@@ -106,13 +142,18 @@ export function useKin(pile: Ref<PileDto>, active: Ref<boolean>) {
       const target = wanted.value;
       const isFor = askedNow.value;
       const asked = { signal: own.signal };
-      const answer =
-        made === 'it'
-          ? await unlessGivenUp(engine().ask('child', { motherId: pile.value.id, target }, { ...asked, desk: laid }))
-          : (await unlessGivenUp(engine().ask('solve', { target, wishes: { dulling } }, { ...asked, desk: palette })))?.proposals;
-      if (own.signal.aborted || !answer) return;
-      found.value = answer[0];
-      failed.value = answer.length === 0;
+      if (made === 'tubes') {
+        const wishes = { dulling, amountMl: NEXT_ML };
+        const answer = await unlessGivenUp(engine().ask('solve', { target, wishes }, { ...asked, desk: palette }));
+        if (own.signal.aborted || !answer) return;
+        fromTubes.value = answer.proposals[0];
+      } else {
+        const needs = { pileId: pile.value.id, target, amountMl: NEXT_ML };
+        const answer = await unlessGivenUp(engine().ask('next', needs, { ...asked, desk: laid }));
+        if (own.signal.aborted || !answer) return;
+        ways.value = answer;
+        failed.value = answer.length === 0;
+      }
       answered.value = isFor;
       performance.measure('kin follows', { start: since, end: performance.now() });
     },
@@ -134,6 +175,7 @@ export function useKin(pile: Ref<PileDto>, active: Ref<boolean>) {
 
   function step(by: KinStep, way: number): void {
     withId.value = '';
+    from.value = '';
     const next = steps[by] + A_PRESS[by] * way;
     steps[by] = by === 'shadow' || by === 'off' ? Math.max(0, Math.min(12, next)) : next;
   }
@@ -169,8 +211,9 @@ export function useKin(pile: Ref<PileDto>, active: Ref<boolean>) {
     if (!plan.value || !shown.value) return undefined;
     const id = crypto.randomUUID();
     const target = moves.value ? wanted.value : shown.value;
-    const child = { id, name: comesOf.value, lab: target, plan: plan.value, ml: CHILD_ML, steps: { ...steps } };
-    if (!(await piles.make(childOps(pile.value, child), `Kept “${child.name}”`))) return undefined;
+    const child = { id, name: comesOf.value, lab: target, plan: plan.value, ml: NEXT_ML, steps: { ...steps } };
+    const larger = madeLarger(pile.value, child.plan, NEXT_ML);
+    if (!(await piles.make([...larger, ...childOps(pile.value, child)], `Kept “${child.name}”`))) return undefined;
     reset();
     return id;
   }
@@ -204,6 +247,8 @@ export function useKin(pile: Ref<PileDto>, active: Ref<boolean>) {
     other,
     ratio,
     from,
+    way,
+    ways,
     moves,
     wanted,
     between,

@@ -45,7 +45,7 @@ export function useStage(pile: Ref<PileDto>, { lab, knifeIs, target, kin, isKin 
       wanted: ofPile.value,
       wantedIs: 'this pile',
       knife: underLamp(shown.value, sight.lamp, own),
-      knifeIs: moves.value ? 'its child' : 'the two in one',
+      knifeIs: moves.value ? 'the next one' : 'the two in one',
       beside: [...poured, ...neighbours.value],
     };
   });

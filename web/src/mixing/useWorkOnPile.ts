@@ -112,7 +112,7 @@ export function useWorkOnPile(pile: Ref<PileDto>) {
       return true;
     });
 
-  const changed = (): Promise<boolean> => once(() => withLook(changedUnrecorded(pile.value), `“${pile.value.name}” changed, not recorded`));
+  const changed = (): Promise<boolean> => once(() => withLook(changedUnrecorded(pile.value), `“${pile.value.name}” changed by eye`));
   const scraped = (): Promise<boolean> => once(() => piles.make(scrapeOff(pile.value), `“${pile.value.name}” scraped off`));
 
   return { state, looking, look, corrected, target, beliefs, isAsWanted, underWay, mixed, recordLook, fits, all, one, changed, scraped };

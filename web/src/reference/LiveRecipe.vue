@@ -101,8 +101,8 @@ const said = refDebounced(reading, REST_MS);
           <span>{{ isChanged || isHeldUnder ? 'to paint' : 'seen' }}</span><span v-if="recipe">mixed</span>
         </div>
         <ValueLine :lab="live.paint" large data-test="seen" />
-        <p v-if="isChanged" class="quiet figures" data-test="through-key">seen {{ seenValue }}, painted through the key</p>
-        <p v-if="isHeldUnder" class="quiet figures" data-test="under-ceiling">held under the ceiling of strength, {{ ceiling }}</p>
+        <p v-if="isChanged" class="quiet figures" data-test="through-key">seen {{ seenValue }}, as it will look in paint</p>
+        <p v-if="isHeldUnder" class="quiet figures" data-test="under-ceiling">no brighter than {{ ceiling }}</p>
         <slot name="place" :calm="calm" />
         <p v-for="warning in warnings" :key="warning" class="warning">{{ warning }}</p>
         <p v-if="beside" class="beside figures" data-test="beside">
@@ -119,10 +119,7 @@ const said = refDebounced(reading, REST_MS);
         <template v-if="recipe">
           <p class="difference figures" data-test="difference">
             Mixed: <strong>{{ valueDifference(recipe.valueError) }}</strong>, {{ closeness(recipe.deltaE00) }}
-            <span class="quiet"
-              >(ΔE {{ recipe.deltaE00.toFixed(1) }}<template v-if="lost">; {{ lost }}</template
-              >)</span
-            >
+            <span v-if="lost" class="quiet">({{ lost }})</span>
           </p>
           <MeasureSwitch />
           <RecipeSteps :mixture="recipe.mixture" :amount-ml="amountMl" data-test="recipe" />
