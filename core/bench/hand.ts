@@ -56,6 +56,22 @@ export function studios(tubes: readonly PaletteTube[]): ((id: string) => PaintCu
   });
 }
 
+/**
+ * What the first recipes came to before they were measured for a hand, by the same reckoning on the same colours:
+ * one heap, two heaps first, three tubes or fewer (per cent), expected true difference for 4 and for 1.5 ml.
+ */
+export const BEFORE: Readonly<Record<string, readonly [oneHeap: number, twoFirst: number, threeTubes: number, at4: number, at15: number]>> =
+  {
+    'three: white, sienna, ultramarine': [50, 30, 100, 2.99, 3.13],
+    'four earths': [18, 18, 45, 2.89, 3.0],
+    'four: strong primaries': [2, 60, 12, 5.29, 5.58],
+    'six, mixed darks': [13, 25, 41, 3.82, 3.98],
+    'eight for skin': [19, 21, 36, 2.8, 2.97],
+    'twelve, ordinary': [25, 13, 36, 2.76, 2.91],
+    'sixteen, outdoors': [24, 11, 36, 2.8, 2.96],
+    'twenty-four': [34, 7, 39, 2.58, 2.71],
+  };
+
 export interface HandRow {
   readonly palette: string;
   readonly ml: number;
@@ -78,7 +94,7 @@ export function handOn(name: string, slugs: readonly string[], ml: number, labs:
   const random = seeded(5);
   const reachable = labs.filter((target) => bestOfFour(palette, target) <= COULD);
   const rows = reachable.map((target) => {
-    const recipe = recipeOf(palette, findPlans(palette, { target, ...({ amountMl: ml } as object) }, 1)[0]!, target);
+    const recipe = recipeOf(palette, findPlans(palette, { target, amountMl: ml }, 1)[0]!, target);
     const measured = measureOut(recipe.mixture, ml, () => HANDLING);
     const short = measured
       .flatMap(({ amounts }) => amounts)

@@ -23,7 +23,7 @@ const emit = defineEmits<{ tick: [step: number] }>();
 const isDone = (step: number): boolean => props.done?.includes(step) ?? false;
 const boxOf = (step: number): string => (isDone(step) ? mdiCheckboxMarkedOutline : mdiCheckboxBlankOutline);
 /** What stands beside a bead, px. */
-const BESIDE_PX = 104;
+const BESIDE_PX = 60;
 const { heapsOf } = useKnown();
 
 const heaps = computed(() => heapsOf(props.mixture, props.amountMl));
@@ -129,7 +129,7 @@ ul {
   grid-template-columns: 44px auto minmax(34px, auto) minmax(0, 1fr) auto;
 }
 .ticked .bead {
-  grid-column: 4 / 6;
+  grid-column: 2 / -1;
 }
 .done .name,
 .done.first {
@@ -161,7 +161,7 @@ ul {
   height: 38px;
 }
 .bead {
-  grid-column: 3 / 5;
+  grid-column: 1 / -1;
   height: 13px;
   border-radius: 7px;
   margin-bottom: calc(2 * var(--unit));
