@@ -5,6 +5,7 @@ import { cpus } from 'node:os';
 import { closingRows, type ClosingRow } from './closing.ts';
 import { addingATube, adviceRows, outOfReachTimes, type AdviceRow } from './advice.ts';
 import { BEFORE, handRows, type HandRow } from './hand.ts';
+import { strangeLooks } from './strange.ts';
 import { nextRows } from './next.ts';
 import { hangingRows, type HangingRow } from './hanging.ts';
 import { mendingRows, type MendingRow } from './mending.ts';
@@ -196,6 +197,9 @@ const mended = mendingRows();
 console.log(mendingTable(mended));
 const covers = coverRows(40);
 console.log(coverTable(covers));
+const strange = strangeLooks();
+const strangeLine = `One look that is wrong by 15 Lab beside three good ones makes what is predicted of other mixtures ${strange.worse.toFixed(0)} % worse (ΔE00 ${strange.before.toFixed(2)} → ${strange.after.toFixed(2)}); 36 % before such looks were weighed by how strange they are.`;
+console.log(strangeLine);
 const hanging = hangingRows();
 console.log(hangingTable(hanging));
 
@@ -281,6 +285,8 @@ Hidden tubes again, taught by some piles; then 25 other mixtures of each painter
 ${coverTable(covers)}
 
 Asked for: 88 to 92 % inside.
+
+${strangeLine} Asked for: at most 10 %.
 `,
   );
 }

@@ -10,6 +10,7 @@ import {
   nudged,
   firstWay,
   inShadow,
+  learn,
   leavesOf,
   masstoneOf,
   measuredAnew,
@@ -20,6 +21,7 @@ import {
   nextPiles,
   paintOfMixture,
   partsInWords,
+  readingOf,
   tell,
   wholeParts,
   wordForParts,
@@ -39,6 +41,7 @@ import {
   solve,
   touchesInWords,
   type Lab,
+  type Beliefs,
   type Leaf,
   type Mixture,
   type Palette,
@@ -47,6 +50,7 @@ import {
 } from '../src/index.ts';
 import { paintOn } from '../src/matching/recipe.ts';
 import { ADVICE_PALETTES, knownTubes } from '../bench/advicePalettes.ts';
+import { strangeLooks } from '../bench/strange.ts';
 import { everydayLabs } from '../bench/everyday.ts';
 
 const LABS = everydayLabs();
@@ -300,6 +304,28 @@ describe('the eye’s word', () => {
       }
     }
     expect(said).to.be.above(0);
+  });
+
+  it('is asked about where no tubes and no knife can be so far off, and then teaches little until it is confirmed', () => {
+    const { before, after } = strangeLooks(24);
+    expect(after / before).to.be.at.most(1.1);
+    const additions = [
+      { id: 'titanium-white', parts: 6 },
+      { id: 'yellow-ochre', parts: 2 },
+    ];
+    const beliefs = firstBeliefs(ids);
+    const pile = paintOfMixture(mixtureOf(additions.map(({ id, parts }) => ({ tube: id, parts }))), (source) =>
+      CATALOGUE.get((source as { tube: string }).tube)!,
+    );
+    const [L, a, b] = masstoneOf(pile);
+    const stage = (observed: Lab, confirmed = false) => [{ additions, observed, reading: { ...readingOf('eye', 'one'), confirmed } }];
+    const far: Lab = [L - 28, a + 10, b - 20];
+    expect(learn(beliefs, tubes, stage([L - 2, a, b])).isStrange).to.equal(false);
+    expect(learn(beliefs, tubes, stage(far)).isStrange).to.equal(true);
+    expect(learn(beliefs, tubes, stage(far, true)).isStrange).to.equal(false);
+    const moved = (learnt: Beliefs) => Math.hypot(...learnt.mean.slice(0, 3 * ids.length));
+    expect(moved(learn(beliefs, tubes, stage(far)).beliefs)).to.be.below(0.5 * moved(learn(beliefs, tubes, stage(far, true)).beliefs));
+    expect(correct({ stages: stage(far), target: [L, a, b], beliefs, palette: tubes }).isStrange).to.equal(true);
   });
 });
 

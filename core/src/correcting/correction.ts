@@ -60,6 +60,8 @@ export interface Correction extends Additions {
   /** The same as it is believed to be, the reading's own offset and noise taken off. */
   readonly believedOff: number;
   readonly advice: 'leave it' | 'add' | 'start again with part of it';
+  /** Whether the look is further off than tubes, knife and reading allow: this pile, this light? It teaches little until it is confirmed. */
+  readonly isStrange?: boolean;
   /** Whether it would be left but for the painter's word: a touch, perhaps; it may be the screen. */
   readonly onlySaid?: boolean;
   readonly part?: Way['part'];
@@ -281,7 +283,11 @@ export function correct({
   const pile = { id: 'the pile', ...curves, parts: inPile.reduce((sum, [, n]) => sum + n, 0), residual: learnt.residual };
   const seen = stages.findLast((s) => s.observed)?.observed;
   const tubes = palette.map(asBelieved);
-  return { ...advise(pile, [...tubes, ...piles], tubes, target, seen, mostGrowth, learnt.unsure, insists), beliefs: learnt.beliefs };
+  return {
+    ...advise(pile, [...tubes, ...piles], tubes, target, seen, mostGrowth, learnt.unsure, insists),
+    ...(learnt.isStrange && { isStrange: true }),
+    beliefs: learnt.beliefs,
+  };
 }
 
 /**

@@ -12,6 +12,8 @@ export interface Reading {
   readonly noise: Delta;
   /** ΔE00 by which all readings of the sighting may be off alike, before anything is known of it. */
   readonly bias: Delta;
+  /** Whether the painter has confirmed it: it is this pile, in this light, however strange. */
+  readonly confirmed?: boolean;
 }
 
 /**

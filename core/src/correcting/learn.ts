@@ -39,6 +39,8 @@ export interface Learnt {
   readonly residual: Lab;
   /** What the last look is believed to have read too high, in Lab. */
   readonly offset: Lab;
+  /** Whether the last look is further off than tubes, knife and reading allow, and nobody has confirmed it: it teaches little. */
+  readonly isStrange: boolean;
   /** How unsure the pile's look stays after it, in ΔE00 in any one direction (standard deviation). */
   readonly unsure: Delta;
 }
@@ -60,6 +62,12 @@ const LONGEST_STRIDE = 2.5;
 const ROUNDS = 8;
 /** However much beliefs leave unexplained, a reading scatters by no more than this many standard deviations. */
 const MOST_NOISE = 1.5;
+/**
+ * Square of the standard deviations (of three numbers together) from which a look is strange, once in four hundred
+ * looks by chance; from there on it counts the less the stranger it is, as errors with heavy tails do.
+ */
+const STRANGE = 14.2;
+const TAIL = 2;
 /** Sightings that are remembered beside those of the pile: what they taught of tubes stays. */
 const SIGHTINGS_KEPT = 6;
 
@@ -150,7 +158,11 @@ const factorised = (m: Matrix): CholeskyDecomposition => new CholeskyDecompositi
 const inverseOf = (m: Matrix): Matrix => factorised(m).solve(Matrix.eye(m.rows));
 
 /** The most probable numbers of a pile's tubes, sightings and doses, and the covariance about them. */
-function mostProbable(problem: Problem, mean: readonly number[], prior: Matrix): { readonly x: number[]; readonly covariance: Matrix } {
+function mostProbable(
+  problem: Problem,
+  mean: readonly number[],
+  prior: Matrix,
+): { readonly x: number[]; readonly covariance: Matrix; readonly strange: readonly boolean[] } {
   const known = mean.length;
   const tubeNumbers = problem.tubes.length * EACH;
   const size = known + problem.doses.length;
@@ -167,6 +179,7 @@ function mostProbable(problem: Problem, mean: readonly number[], prior: Matrix):
     const noise = noiseVariances(lab, reading);
     return shapeVariances(lab).map((shape, i) => 1 / (shape + noise[i]!));
   });
+  let strange: readonly boolean[] = problem.observed.map(() => false);
   let x = start.slice();
   let curvature = precision;
   for (let round = 0; round < ROUNDS && seen.length > 0; round++) {
@@ -185,6 +198,20 @@ function mostProbable(problem: Problem, mean: readonly number[], prior: Matrix):
       );
       moved.forEach((v, i) => J.set(i, j, (v - at[i]!) / step));
     }
+    // How strange a look is is told by what was believed before it, not by what it makes one believe.
+    if (round === 0) {
+      const odds = oddities(
+        problem,
+        J,
+        prior,
+        weights,
+        seen.map((v, i) => v - at[i]!),
+      );
+      strange = odds.map((square) => square > STRANGE);
+      odds.forEach((square, k) => {
+        if (square > STRANGE) for (let i = 0; i < EACH; i++) weights[k * EACH + i]! *= (STRANGE / square) ** TAIL;
+      });
+    }
     const JtW = J.transpose().mulRowVector(weights);
     curvature = JtW.mmul(J).add(precision);
     const pull = JtW.mmul(Matrix.columnVector(seen.map((v, i) => v - at[i]!)));
@@ -194,7 +221,24 @@ function mostProbable(problem: Problem, mean: readonly number[], prior: Matrix):
     x = x.map((v, i) => v + stride[i]! / Math.max(1, longest));
     if (longest < 1e-4) break;
   }
-  return { x, covariance: inverseOf(curvature) };
+  return { x, covariance: inverseOf(curvature), strange };
+}
+
+/** How far off each look is from what is believed, squared, in standard deviations of what tubes, knife and reading allow. */
+function oddities(problem: Problem, J: Matrix, prior: Matrix, weights: readonly number[], off: readonly number[]): number[] {
+  const known = prior.rows;
+  const wide = Matrix.zeros(J.columns, J.columns);
+  wide.setSubMatrix(prior, 0, 0);
+  problem.doses.forEach(({ sigma }, d) => wide.set(known + d, known + d, sigma ** 2));
+  return problem.observed.map(({ reading }, k) => {
+    if (reading.confirmed) return 0;
+    const rows = [0, 1, 2].map((i) => k * EACH + i);
+    const own = J.subMatrix(rows[0]!, rows[2]!, 0, J.columns - 1);
+    const spread = own.mmul(wide).mmul(own.transpose());
+    rows.forEach((row, i) => spread.set(i, i, spread.get(i, i) + 1 / weights[row]!));
+    const gap = Matrix.columnVector(rows.map((row) => off[row]!));
+    return gap.transpose().mmul(inverseOf(spread)).mmul(gap).get(0, 0);
+  });
 }
 
 /** Beliefs that speak of all tubes and sightings of a pile, and of no more sightings of old than are kept. */
@@ -227,7 +271,7 @@ export function learn(beliefs: Beliefs, tubes: readonly Addable[], stages: reado
   });
   const before = new Matrix(known.covariance.map((row) => [...row]));
   const prior = before.selection(inside, inside);
-  const { x, covariance } = mostProbable(
+  const { x, covariance, strange } = mostProbable(
     problem,
     inside.map((i) => known.mean[i]!),
     prior,
@@ -241,6 +285,7 @@ export function learn(beliefs: Beliefs, tubes: readonly Addable[], stages: reado
   return {
     beliefs: last ? conditioned(known, inside, x, prior, covariance) : known,
     parts,
+    isStrange: strange.at(-1) ?? false,
     ...(last ? unexplained(problem, x, covariance, last) : { residual: [0, 0, 0], offset: [0, 0, 0], unsure: 0 }),
   };
 }

@@ -102,6 +102,9 @@ const short = (other: Way): string =>
       <p v-if="correction?.onlySaid && !plan" class="falls" data-test="only-said">
         Perhaps a touch: it may be the screen. What you say counts.
       </p>
+      <p v-if="correction?.isStrange && !plan" class="falls" data-test="strange">
+        Further off than these tubes and a knife can be: is it this pile, in this light? It teaches little about the tubes.
+      </p>
       <p class="becomes">{{ becomes }} · {{ beads.says }}</p>
       <p v-if="falls" class="falls" role="status">As near as these tubes come; it stays {{ falls }}. {{ instead }}</p>
       <ol>
