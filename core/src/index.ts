@@ -64,7 +64,6 @@ export * from './families/strings.ts';
 export type { Family, Mother } from './families/mothers.ts';
 export * from './families/pairs.ts';
 export * from './families/neighbours.ts';
-export * from './families/child.ts';
 export * from './families/next.ts';
 export * from './families/wishedString.ts';
 export { HOLDS, type Hold } from './matching/sought.ts';

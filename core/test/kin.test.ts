@@ -3,7 +3,6 @@ import fc from 'fast-check';
 import {
   betweenNeighbours,
   CATALOGUE,
-  childrenOf,
   colourFromWords,
   colourName,
   CraftError,
@@ -49,7 +48,6 @@ const pileOf = (id: string, parts: Readonly<Record<string, number>>) => {
     flat: Object.fromEntries(Object.entries(parts).map(([slug, n]) => [slug, n / whole])),
   };
 };
-const grey = pileOf('grey', { 'titanium-white': 6, 'ultramarine-blue': 1, 'burnt-umber': 1 });
 const dark = pileOf('dark', { 'ultramarine-blue': 2, 'burnt-umber': 2 });
 const pale = pileOf('pale', { 'titanium-white': 14, 'yellow-ochre': 1 });
 const palette = layPalette(tubes, USUAL_LIMITS, {}, [dark, pale]);
@@ -208,48 +206,6 @@ describe('a colour between neighbours', () => {
     expect(torn.keeps).to.equal(false);
     expect(() => betweenNeighbours([50, 0, 0], [{ lab: [50, 0, 0], least: 5, most: 2 }])).to.throw(CraftError, /no larger/);
     expect(() => betweenNeighbours([50, 0, 0], [{ lab: [50, 0, 0], least: NaN }])).to.throw(CraftError);
-  });
-});
-
-describe('a child of a pile', () => {
-  const sourceOf = (id: string): Leaf => (SLUGS.includes(id) ? { tube: id } : { pile: id });
-  const paintOf = (source: Leaf): PaintCurves => ('tube' in source ? tubes.find(({ id }) => id === source.tube)! : grey);
-  const start = masstoneOf(grey);
-
-  it('is that pile and what is added, in parts a knife measures, and of the colour it says', () => {
-    fc.assert(
-      fc.property(
-        fc.double({ min: -12, max: 12, noNaN: true }),
-        fc.double({ min: -6, max: 6, noNaN: true }),
-        fc.double({ min: -6, max: 6, noNaN: true }),
-        (dL, da, db) => {
-          const target: Lab = [start[0] + dL, start[1] + da, start[2] + db];
-          const before = deltaE00(start, target);
-          for (const child of childrenOf(grey, tubes, target, sourceOf)) {
-            const [first, ...added] = lastHeap(child.mixture).ingredients;
-            expect(first).to.include({ pile: 'grey' });
-            expect(Number.isInteger(first!.parts)).to.equal(true);
-            expect(added.length).to.be.above(0);
-            for (const { parts } of added) expect(parts * 4).to.be.closeTo(Math.round(parts * 4), 1e-9);
-            expect(deltaE00(masstoneOf(paintOfMixture(child.mixture, paintOf)), child.lab)).to.be.below(1e-9);
-            expect(child.deltaE00).to.be.below(before + 0.5);
-          }
-        },
-      ),
-      { numRuns: 25 },
-    );
-  });
-
-  it('comes near what additions can reach, and is mostly its mother where little is wanted', () => {
-    for (const target of [
-      [start[0] + 5, start[1], start[2]],
-      [start[0], start[1] + 4, start[2] + 4],
-      [start[0] - 4, start[1], start[2] - 3],
-    ] as Lab[]) {
-      const [child] = childrenOf(grey, tubes, target, sourceOf);
-      expect(child!.deltaE00, String(target)).to.be.below(1.5);
-      expect(leavesOf(child!.mixture).find(({ source }) => 'pile' in source)!.share).to.be.above(0.25);
-    }
   });
 });
 

@@ -1,15 +1,14 @@
 import { randomUUID } from 'node:crypto';
 import {
-  childrenOf,
   inShadow,
   layPalette,
   masstoneOf,
+  nextPiles,
   openToTubes,
   paintOfMixture,
   planString,
   USUAL_LIMITS,
   withPlacesAs,
-  type Leaf,
   type Mixture,
 } from '@dusk/core';
 import { makeChange, pilesOf, type Studio } from '@dusk/server';
@@ -27,7 +26,6 @@ export async function growKin(studio: Studio, paintingId: string, tubes: readonl
     const paint = paintOfMixture(plan, (source) => byId.get((source as { readonly tube: string }).tube)!);
     return { id, ...paint, flat: openToTubes(plan, () => ({})) };
   };
-  const sourceOf = (id: string): Leaf => (byId.has(id) ? { tube: id } : { pile: id });
   const make = (ops: readonly Operation[]) => makeChange(studio, { id: randomUUID(), device: 'the sample studio', ops });
   for (const one of kin) {
     const piles = await pilesOf(studio, paintingId);
@@ -35,7 +33,8 @@ export async function growKin(studio: Studio, paintingId: string, tubes: readonl
     const mother = asPile(named(one.of));
     if ('inShadow' in one) {
       const target = inShadow(labOfDto(named(one.of).predicted.lab), one.inShadow);
-      const [child] = childrenOf(mother, laid, target, sourceOf);
+      const ways = nextPiles(layPalette(laid, USUAL_LIMITS, {}, [mother]), mother.id, target, { amountMl: KIN_ML });
+      const child = ways.find(({ way }) => way === 'own tubes') ?? ways[0];
       const by = { value: 0, chroma: 0, temperature: 0 };
       const meant = { kind: 'relative' as const, lab: labDto(target), pileId: mother.id, by };
       const purpose = { thing: one.thing, zone: 'shadow' };
