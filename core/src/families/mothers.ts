@@ -64,6 +64,7 @@ class Run {
   constructor(
     private readonly palette: Palette,
     private readonly piles: readonly Alone[],
+    private readonly amountMl: number | undefined,
   ) {}
 
   between(from: number, to: number): void {
@@ -96,7 +97,7 @@ class Run {
       const { target, recipe, allowed } = piles[at]!;
       const most = Math.max(recipe.deltaE00, Math.min(recipe.deltaE00 + MOST_LOST, allowed));
       const best = ways
-        .flatMap((set) => planFor(laid, set, { target, valueTolerance: VALUE_EVEN, closest: 'in one heap' }) ?? [])
+        .flatMap((set) => planFor(laid, set, { target, valueTolerance: VALUE_EVEN, closest: 'in one heap', amountMl: this.amountMl }) ?? [])
         .filter(({ deltaE00 }) => deltaE00 <= most)
         .map((plan) => recipeOf(laid, plan, target))
         .filter((one) => Math.abs(one.valueError) <= Math.max(VALUE_EVEN, Math.abs(recipe.valueError)))
@@ -125,9 +126,9 @@ function stretches(piles: readonly Alone[]): (readonly [from: number, to: number
  * its ends are mothers, and those between are made of these and at most one tube more, where that
  * loses little. Where it does not, a pile between becomes a mother.
  */
-export function fromMothers(palette: Palette, piles: readonly Alone[]): Family {
+export function fromMothers(palette: Palette, piles: readonly Alone[], amountMl?: number): Family {
   const runs = stretches(piles).map(([from, to]) => {
-    const run = new Run(palette, piles);
+    const run = new Run(palette, piles, amountMl);
     run.between(from, to);
     return run;
   });

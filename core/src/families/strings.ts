@@ -160,9 +160,9 @@ const TOO_FAR = 8;
  * is tried for all; the cheapest way through them is found as Viterbi (1967) finds a path. Then as few
  * mothers as will do are found for each stretch of the same tubes.
  */
-export function hangTogether(palette: Palette, targets: readonly Lab[]): Family {
+export function hangTogether(palette: Palette, targets: readonly Lab[], amountMl?: number): Family {
   // Steps are told apart by little: as near as one heap comes.
-  const sought = (target: Lab) => ({ target, valueTolerance: VALUE_EVEN, closest: 'in one heap' as const });
+  const sought = (target: Lab) => ({ target, valueTolerance: VALUE_EVEN, closest: 'in one heap' as const, amountMl });
   const own = targets.map((target) => findPlans(palette, sought(target), SETS_OF_EACH));
   const sets = new Map<string, readonly number[]>();
   for (const list of own) for (const { plan } of list) sets.set(plan.set.join(), plan.set);
@@ -189,6 +189,7 @@ export function hangTogether(palette: Palette, targets: readonly Lab[]): Family 
       const target = targets[i]!;
       return { target, recipe: recipeOf(palette, plans[i]![chosen]!, target), allowed: bests[i]!.deltaE00 + MOST_LOSS };
     }),
+    amountMl,
   );
 }
 

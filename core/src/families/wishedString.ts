@@ -131,7 +131,7 @@ function lyingIn(mixture: Mixture): string | undefined {
  */
 export function planString(palette: Palette, wish: StringWish, ml: number): StringPlan {
   const targets = wishedTargets(wish);
-  const { mothers, recipes } = hangTogether(palette, targets);
+  const { mothers, recipes } = hangTogether(palette, targets, ml);
   const lies = new Map(wish.pairs ? [] : stopPlaces(wish.stops, wish.n, wish.routes).map((place, stop) => [place, wish.piles?.[stop]]));
   const own = new Map(mothers.map(({ name, mixture }) => [Number(PLACE.exec(name)![1]) - 1, mixture]));
   const mixtures = recipes.map((recipe, at) => own.get(at) ?? mothersAs(recipe.mixture));

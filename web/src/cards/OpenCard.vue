@@ -235,7 +235,7 @@ useShortcuts(() => [
         <span class="quiet">, {{ moment(one.at) }}</span>
       </p>
     </section>
-    <RemakeSheet :id="card.id" v-model="remaking" :name="card.name" :paint="original" :on-taken="take" />
+    <RemakeSheet :id="card.id" v-model="remaking" :name="card.name" :paint="original" :ml="ml" :on-taken="take" />
     <PrintSheet v-model="printing" :title="card.name" :of="{ cardIds: [card.id], ml }" :sheets="['cards', 'kit']" />
     <OutSheet v-model="goingOut" :title="card.name" :of="{ cardIds: [card.id] }" />
     <DabSheet v-model="dabbing" :card="card" />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { IN_REACH, show, type Way, mlText, mmText, partsText } from '@dusk/core';
+import { dosingOf, IN_REACH, show, touchesInWords, wordForParts, type Handling, type Way, mlText, mmText, partsText } from '@dusk/core';
 import { computed, ref, watch, useTemplateRef } from 'vue';
 import { closeness } from '../chips/words.ts';
 import { useBeads } from '../chips/beads.ts';
@@ -51,6 +51,7 @@ const measured = (of: Way) =>
     const tube = tubes.byId.get(step.id);
     const source = tube && !step.letDown ? { tube: step.id } : { pile: step.id };
     const named = (id: string): string => sourceName(tubes.byId.has(id) ? { tube: id } : { pile: id }, tubes.byId, piles.byId);
+    const handling = handlingOf(tubes.byId)(source);
     const letDown = step.letDown ? `, weakened 1 : ${step.letDown.ratio} with ${named(step.letDown.base)}` : '';
     return {
       id: step.id,
@@ -59,7 +60,8 @@ const measured = (of: Way) =>
       after: step.lab,
       ml,
       parts: ml / partMl.value,
-      beadMm: beadLength(ml, handlingOf(tubes.byId)(source).nozzleMm),
+      beadMm: beadLength(ml, handling.nozzleMm),
+      told: told(ml, handling, props.pile.there * share(of) * of.growth),
     };
   });
 const lines = computed(() => (way.value ? measured(way.value) : []));
@@ -67,10 +69,18 @@ const lines = computed(() => (way.value ? measured(way.value) : []));
 const BESIDE_PX = 196;
 const host = useTemplateRef('host');
 const beads = useBeads(host, BESIDE_PX, () => lines.value.map((line) => line.beadMm));
-/** Less than an eighth of a part says nothing to a knife: then the bead does. */
-const LEAST_SAID = 1 / 8;
-const doseText = ({ parts, beadMm }: { parts: number; beadMm: number }): string =>
-  parts < LEAST_SAID - 0.01 ? `${mmText(beadMm)} of` : partsText(parts);
+/** Halves of a part are told; less than one is told by its word. */
+const HALF = 0.5;
+/** An addition in the painter's way of measuring. @param whole how large the pile is then, ml */
+function told(ml: number, { nozzleMm, density }: Handling, whole: number): string {
+  const dosing = dosingOf(ml, nozzleMm);
+  if (dosing.how === 'touch') return touchesInWords(ml);
+  const { measure } = settings.settings;
+  if (measure === 'beads') return mmText(dosing.mm);
+  if (measure === 'scale') return `${(ml * density).toFixed(2)} g`;
+  const halves = Math.round(ml / partMl.value / HALF) * HALF;
+  return measure === 'eye' || halves < HALF ? wordForParts((12 * ml) / whole) : partsText(halves);
+}
 const becomes = computed(() => {
   if (!way.value) return '';
   const kept = props.pile.there * share(way.value);
@@ -86,7 +96,7 @@ const instead = computed(() =>
 const isReadingsOwn = computed(() => correction.value !== undefined && correction.value.off - correction.value.believedOff > 0.5);
 const short = (other: Way): string =>
   `${other.part ? `keep ${partsText(other.part.keep)}, add ` : ''}${measured(other)
-    .map((line) => `${doseText(line)} ${line.name}`)
+    .map((line) => `${line.told} ${line.name}`)
     .join(' · ')}`;
 </script>
 
@@ -112,11 +122,11 @@ const short = (other: Way): string =>
           <span class="after" :style="{ background: white.shown(line.after).css }" title="the pile after this" />
           <div class="what">
             <p>
-              <strong>{{ doseText(line) }}</strong> {{ line.name }} <span class="quiet">{{ mlText(line.ml) }}</span>
+              <strong>{{ line.told }}</strong> {{ line.name }} <span class="quiet">{{ mlText(line.ml) }}</span>
             </p>
             <span class="bead" :style="{ width: beads.widthOf(line.beadMm), background: show(line.paint).css }" />
           </div>
-          <span class="mm">{{ mmText(line.beadMm) }}</span>
+          <span class="mm">{{ settings.settings.measure === 'beads' ? '' : mmText(line.beadMm) }}</span>
           <button
             type="button"
             class="tick"

@@ -39,7 +39,6 @@ const name = ref('');
 const wrong = ref('');
 const lab = shallowRef<Lab>([50, 0, 0]);
 const found = shallowRef<Proposal>();
-const NEW_ML = 4;
 watch(open, (now) => {
   clearTimeout(writing);
   if (!now) return;
@@ -86,7 +85,7 @@ const isHeld = computed(() => target.value !== lab.value);
 watch([open, target, () => desk.desk] as const, async ([isOpen, wanted, laid]) => {
   if (!isOpen || !laid) return;
   const answer = await engine()
-    .follow(laid, wanted, { dulling: settings.settings.dulling })
+    .follow(laid, wanted, { dulling: settings.settings.dulling, amountMl: settings.settings.amountMl })
     .catch(() => undefined);
   if (answer && wanted === target.value) found.value = answer.proposals[0];
 });
@@ -97,7 +96,7 @@ async function keep(): Promise<void> {
     name: name.value.trim() || firstName(target.value, piles.names),
     lab: target.value,
     plan: mixtureDto(found.value.mixture),
-    ml: NEW_ML,
+    ml: settings.settings.amountMl,
   });
   if (!kept) return;
   open.value = false;
@@ -159,7 +158,7 @@ async function keep(): Promise<void> {
           Mixed: <b>{{ valueDifference(found.valueError) }}</b>, {{ closeness(found.deltaE00) }}
           <span class="quiet">(ΔE {{ found.deltaE00.toFixed(1) }})</span>
         </p>
-        <RecipeSteps :mixture="found.mixture" :amount-ml="NEW_ML" />
+        <RecipeSteps :mixture="found.mixture" :amount-ml="settings.settings.amountMl" />
       </template>
       <label class="said">Name <input v-model="name" maxlength="80" :placeholder="firstName(target, piles.names)" /></label>
       <div class="foot-keys">

@@ -43,5 +43,5 @@ async function take(remade: Remade): Promise<boolean> {
 </script>
 
 <template>
-  <RemakeSheet :id="pile.id" v-model="open" :name="pile.name" :paint="original" :on-taken="take" />
+  <RemakeSheet :id="pile.id" v-model="open" :name="pile.name" :paint="original" :ml="pile.ml" :on-taken="take" />
 </template>

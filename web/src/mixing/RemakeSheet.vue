@@ -19,6 +19,8 @@ const props = defineProps<{
   id: string;
   name: string;
   paint: PaintCurves;
+  /** How much of it is wanted; as usual unless said. */
+  ml?: number;
   /** Takes one; the sheet closes when it is taken. */
   onTaken: (remade: Remade) => Promise<boolean>;
 }>();
@@ -41,7 +43,7 @@ watch(
     const own = (asking = new AbortController());
     try {
       const there = new Set(laid.laid.tubes.map(({ id }) => id));
-      const wishes = wishesOf(wished.value, dulling, (id) => there.has(id));
+      const wishes = { ...wishesOf(wished.value, dulling, (id) => there.has(id)), amountMl: props.ml ?? settings.settings.amountMl };
       found.value = await unlessGivenUp(engine().ask('remake', { original: { K, S }, wishes }, { desk: laid, signal: own.signal }));
     } catch (cause) {
       if (!(cause instanceof CraftError)) throw cause;
