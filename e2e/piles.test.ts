@@ -49,7 +49,8 @@ describe('a kept pile', () => {
       const widths = await kept.locator('ol .bead:not(.tip)').evaluateAll((all) => all.map((bead) => bead.getBoundingClientRect().width));
       const room = await kept.evaluate((recipe) => recipe.getBoundingClientRect().width);
       widths.forEach((width, i) => {
-        expect((width / mm[i]!) * smaller, says).to.be.closeTo(96 / 25.4, 0.12);
+        // Lengths are written in whole millimetres from ten on.
+        expect((width / mm[i]!) * smaller, says).to.be.closeTo(96 / 25.4, 0.12 + (0.5 / mm[i]!) * (96 / 25.4));
         expect(width).to.be.below(room);
       });
       return mm[0]!;
@@ -74,7 +75,7 @@ describe('a kept pile', () => {
       .evaluate((bead) => bead.getBoundingClientRect().width);
     const smaller = Number(/1 : (\d+)/.exec(await kept.locator('[data-test=bead-scale]').innerText())?.[1] ?? 1);
     const mm = parseFloat(await kept.locator('ol .parts').first().innerText());
-    expect((width / mm) * smaller, 'true on this very screen').to.be.closeTo(perMm, 0.12);
+    expect((width / mm) * smaller, 'true on this very screen').to.be.closeTo(perMm, 0.12 + (0.5 / mm) * perMm);
   });
 
   it('is renamed where its name stands', async () => {

@@ -26,7 +26,7 @@ const faultsOfGeometry = (): string[] => {
     let isScrolledAway = false;
     while (holder) {
       const box = holder.getBoundingClientRect();
-      if (/auto|scroll/.test(getComputedStyle(holder).overflow) && (x < box.left || x > box.right || y < box.top || y > box.bottom))
+      if (/auto|scroll/.test(getComputedStyle(holder).overflow) && (x < box.left || x > box.right || y <= box.top || y >= box.bottom))
         isScrolledAway = true;
       holder = holder.parentElement;
     }

@@ -23,7 +23,7 @@ interface Hand {
 const GREY: Lab = [50, 0, 0];
 
 /** A reading that has not come by then is not waited for. */
-const WAIT_MS = 1500;
+const WAIT_MS = 8000;
 
 /** The mark that is held: gone back to, told of, moved, joined with another place. */
 export function useHeld({ live, outline, holdOutline, zone, thing, zoneOf, valueOnly, hueOf }: Hand) {
