@@ -165,7 +165,7 @@ describe('a recipe in steps', () => {
     expect(pile!.steps.map((s) => s.name)).to.deep.equal(['Titanium white', 'Yellow ochre']);
     expect(pile!.steps.reduce((sum, s) => sum + (s.beadMm * Math.PI * 9) / 1000, 0)).to.be.closeTo(6, 1e-9);
     expect(pile!.steps[0]!.after[0]).to.be.above(pile!.steps[1]!.after[0]);
-    expect(inShort([pile!])).to.equal('5 Titanium white · 1 Yellow ochre');
+    expect(inShort([pile!], 'parts')).to.equal('5 Titanium white · 1 Yellow ochre');
   });
 
   it('mixes a let-down first, in a batch that can be squeezed, and names it in the pile', () => {

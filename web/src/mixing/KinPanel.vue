@@ -184,8 +184,8 @@ const value = (pile: PileDto): string => settings.valueText(valueOfLightness(loo
         <RecipeSteps :mixture="k.plan" :amount-ml="NEXT_ML" data-test="kin-recipe" />
         <p v-if="takes" class="quiet" data-test="takes">{{ takes }}</p>
         <p v-if="k.moves && k.found" class="figures quiet">
-          {{ Math.abs(k.found.valueError) < 0.05 ? 'the value wanted' : `${valueDifference(k.found.valueError)} than wanted` }}, ΔE
-          {{ k.found.deltaE00.toFixed(1) }}
+          {{ Math.abs(k.found.valueError) < 0.05 ? 'the value wanted' : `${valueDifference(k.found.valueError)} than wanted` }},
+          {{ closeness(k.found.deltaE00) }}
         </p>
         <p v-if="grows" class="figures" data-test="grows">{{ grows }}</p>
         <p v-if="isShort" class="strong">

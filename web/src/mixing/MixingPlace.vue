@@ -138,7 +138,7 @@ useShortcuts(() => [
             <span class="figures"
               ><b class="value">{{ settings.valueText(valueOfLightness(lookNow(pile)[0])) }}</b> {{ pile.name }}, {{ word(pile) }}</span
             ><br />
-            <span class="recipe figures">{{ short(pile.plan) }}</span><br />
+            <span class="recipe figures">{{ short(pile.plan, pile.ml) }}</span><br />
             <span class="recipe figures">{{ standing(pile) }}</span>
             <span v-if="piles.stranded.has(pile.id)" class="recipe gone" data-test="stranded"
               ><br />not on this palette: {{ piles.stranded.get(pile.id)!.join(', ') }}</span

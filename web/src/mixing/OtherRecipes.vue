@@ -86,7 +86,7 @@ useShortcuts(() => [{ key: 't', run: () => void takeFirst() }]);
           <div class="side"><ColourPair :target="target" :mixed="way.proposal.lab" :height="44" /></div>
           <div>
             <p class="better">nearest {{ way.names.join(' and ') }}</p>
-            <p class="figures">{{ short(way.proposal.mixture) }}</p>
+            <p class="figures">{{ short(way.proposal.mixture, pile.ml) }}</p>
             <p class="figures quiet">
               value {{ value(way.proposal.lab) }}, {{ valueDifference(way.proposal.valueError) }}; ΔE {{ way.proposal.deltaE00.toFixed(1)
               }}<template v-if="way.proposal.givesWay.length">; {{ way.proposal.givesWay.join(', ') }}</template>
@@ -157,12 +157,12 @@ useShortcuts(() => [{ key: 't', run: () => void takeFirst() }]);
       <div class="side"><ColourPair :target="target" :mixed="proposal.lab" :height="44" /></div>
       <div>
         <p class="better">{{ says }}</p>
-        <p class="figures">{{ short(proposal.mixture) }}</p>
+        <p class="figures">{{ short(proposal.mixture, pile.ml) }}</p>
         <p class="figures quiet">{{ valueDifference(proposal.valueError) }}, ΔE {{ proposal.deltaE00.toFixed(1) }}</p>
         <p v-if="wished.minding === 'fast'" class="figures">{{ dries(proposal.mixture) }}</p>
       </div>
       <div class="deeds">
-        <v-btn variant="outlined" :aria-label="`Take ${short(proposal.mixture)} instead`" @click="take(proposal)">
+        <v-btn variant="outlined" :aria-label="`Take ${short(proposal.mixture, pile.ml)} instead`" @click="take(proposal)">
           Take<template v-if="proposal === first">&ensp;<kbd>t</kbd></template>
         </v-btn>
         <button type="button" class="pin" :aria-pressed="isPinned" @click="pin(proposal)">{{ isPinned ? 'let go' : 'pin' }}</button>

@@ -52,7 +52,7 @@ const placed = (id: string): string | undefined => {
     <ol class="figures">
       <li v-for="(one, at) in s.proposed.piles" :key="at">
         <b>{{ value(one.lab) }}</b> {{ warmth(one.lab) }}
-        <span class="quiet">{{ one.isPile === undefined ? shortWith(one.mixture, placed) : 'as it is' }}</span>
+        <span class="quiet">{{ one.isPile === undefined ? shortWith(one.mixture, placed, one.ml) : 'as it is' }}</span>
         <b v-if="gaps.get(at)"> · {{ gaps.get(at) }} to the next</b>
       </li>
     </ol>

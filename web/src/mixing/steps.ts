@@ -1,4 +1,4 @@
-import { isTube, stepsOf as stepsOfMixture, type HeapSteps, type Leaf, type Mixture, type PaintCurves, partsText } from '@dusk/core';
+import { isTube, stepsOf as stepsOfMixture, type HeapSteps, type Leaf, type Mixture, type Measure, type PaintCurves } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import type { Tube } from '../tubes/tubes.ts';
 import { handlingOf, sourceName } from './handling.ts';
@@ -21,9 +21,9 @@ export const stepsOf = (mixture: Mixture, ml: number, { tubes, piles, paintOf }:
     cautionOf: (leaf) => (isTube(leaf) ? (tubes.get(leaf.tube)?.caution ?? 'none') : 'none'),
   });
 
-/** The last heap with its parts, as `3 Titanium white · 1 Viridian`. */
-export const inShort = (heaps: readonly HeapSteps[]): string =>
+/** The last heap in a way of measuring, as `3 Titanium white · 1 Viridian`. */
+export const inShort = (heaps: readonly HeapSteps[], measure: Measure): string =>
   heaps
     .at(-1)!
-    .steps.map(({ parts, name }) => `${partsText(parts)} ${name}`)
+    .steps.map(({ told, name }) => `${told[measure]} ${name}`)
     .join(' · ');

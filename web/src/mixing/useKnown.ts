@@ -1,6 +1,7 @@
 import { leavesOf, type Mixture } from '@dusk/core';
 import { useDesk } from '../engine/useDesk.ts';
 import { useTubes } from '../tubes/tubes.ts';
+import { useSettings } from '../shell/settings.ts';
 import { usePiles } from './piles.ts';
 import { inShort, stepsOf, type HeapSteps, type Known } from './steps.ts';
 
@@ -9,17 +10,20 @@ export function useKnown() {
   const tubes = useTubes();
   const piles = usePiles();
   const desk = useDesk();
+  const settings = useSettings();
   const known = (): Known => ({ tubes: tubes.byId, piles: piles.byId, paintOf: (source) => desk.paintOf(source).paint });
   const heapsOf = (mixture: Mixture, ml: number): HeapSteps[] => stepsOf(mixture, ml, known());
-  const short = (mixture: Mixture): string => inShort(heapsOf(mixture, 1));
+  /** In the painter's way of measuring, for an amount; the usual one unless it is said. */
+  const short = (mixture: Mixture, ml: number = settings.settings.amountMl): string =>
+    inShort(heapsOf(mixture, ml), settings.settings.measure);
   /** The same, where piles are called otherwise than here: those of a string that is not kept yet by their places. */
-  const shortWith = (mixture: Mixture, nameOf: (pileId: string) => string | undefined): string => {
+  const shortWith = (mixture: Mixture, nameOf: (pileId: string) => string | undefined, ml: number): string => {
     const called = new Map(piles.byId);
     for (const { source } of leavesOf(mixture)) {
       const name = 'pile' in source ? nameOf(source.pile) : undefined;
       if ('pile' in source && name !== undefined) called.set(source.pile, { ...piles.list[0]!, name });
     }
-    return inShort(stepsOf(mixture, 1, { ...known(), piles: called }));
+    return inShort(stepsOf(mixture, ml, { ...known(), piles: called }), settings.settings.measure);
   };
   return { known, heapsOf, short, shortWith };
 }
