@@ -1,5 +1,6 @@
 import {
   CATALOGUE,
+  firstFree,
   isHeap,
   isTube,
   labToHex,
@@ -52,14 +53,6 @@ function heapNames({ heaps }: Mixture, taken: readonly string[]): string[] {
     names.push(firstFree(name, [...taken, ...names]));
   }
   return names;
-}
-
-/** A name, numbered where others are called so. */
-function firstFree(name: string, taken: readonly string[]): string {
-  if (!taken.includes(name)) return name;
-  let n = 2;
-  while (taken.includes(`${name} ${n}`)) n++;
-  return `${name} ${n}`;
 }
 
 const nameOf = (ingredient: Ingredient, names: readonly string[]): string =>

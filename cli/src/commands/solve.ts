@@ -7,7 +7,6 @@ import {
   EMPHASES,
   finite,
   givesWay,
-  isPile,
   isTube,
   leavesOf,
   mismatch,
@@ -21,6 +20,7 @@ import {
   reachOf,
   solve as solveIn,
   tubesThatReach,
+  USUAL_AMOUNT_ML,
   DULLING,
   labOf,
   reflectance,
@@ -31,7 +31,7 @@ import {
   type Recipe,
   type SolveOptions,
 } from '@dusk/core';
-import { fieldsOf, rounded, type Command } from '../command.ts';
+import { fieldsOf, rounded, roundedList, type Command } from '../command.ts';
 import { doubtsFromInput, paletteFromInput, partsFromInput, targetFromInput, tubesFromInput } from '../read.ts';
 import { NOZZLE_MM, writtenColour, writtenDoses, writtenMixture, writtenRecipe, writtenShares, writtenSteps } from '../write.ts';
 
@@ -139,7 +139,7 @@ unless said: recipes are measured for it, and "amounts" gives ml, grams and mm o
     const target = targetFromInput(input.target, palette.eye.light);
     const options = optionsFrom(input, palette);
     const doubts = doubtsFromInput(input.beliefs, input.knife);
-    const amountMl = amountFromInput(input.amount_ml);
+    const { amountMl = USUAL_AMOUNT_ML } = options;
     const measure = input.measure === undefined ? undefined : measureFromInput(input.measure);
     const { reach, recipes } = solveIn(palette, target, options);
     const exactly = (recipe: Recipe) => {
@@ -161,7 +161,7 @@ unless said: recipes are measured for it, and "amounts" gives ml, grams and mm o
       ...(reach === 'out' && { nearest: nearest(palette, target) }),
       ...(reach !== 'in' && laying.film && { coats: coatsThatDo(input, laying.film.thicknessUm, target) }),
       ...(input.rack !== undefined && { add_a_tube: rackAdvice(palette, input.rack, target) }),
-      ...(input.from !== undefined && next(input, palette, target, amountMl)),
+      ...(input.from !== undefined && next(input, palette, target, options)),
     };
   },
 };
@@ -201,43 +201,38 @@ const rackAdvice = (palette: Palette, rack: unknown, target: Lab) =>
   }));
 
 /** The next pile from one that is there: its own tubes first, then the other ways. */
-function next(input: Input, { limits, eye }: Palette, target: Lab, amountMl: number) {
+function next(input: Input, { limits, eye }: Palette, target: Lab, { amountMl, hand }: SolveOptions) {
   const there = partsFromInput(input.from);
   const whole = there.reduce((sum, { parts }) => sum + parts, 0);
   const flat = Object.fromEntries(there.map(({ id, parts }) => [id, parts / whole]));
-  const laid = layPalette(tubesFromInput(input.palette), limits, eye.viewing, [{ id: PILE, flat, ...mixCurves(there) }]);
-  const hand = handFromInput(input.hand);
-  const before = rounded(mismatch(target)(labOf(reflectance(mixCurves(there)), eye.light)));
+  const pile = mixCurves(there);
+  const lab = labOf(reflectance(pile), eye.light);
+  const laid = layPalette(tubesFromInput(input.palette), limits, eye.viewing, [{ id: PILE, flat, ...pile }]);
+  const missed = mismatch(target);
+  const before = rounded(missed(lab));
   const ways = nextPiles(laid, PILE, target, { amountMl, hand }).map((one) => {
-    const { way, mixture, growth, lab, deltaE00, valueError, givesWay: gives } = one;
-    const leaves = leavesOf(mixture);
-    const own = leaves.find(({ source }) => isPile(source))?.share;
-    const per = own === undefined ? 1 : whole / own;
+    const leaves = leavesOf(one.mixture);
+    const { growth } = one;
     return {
-      way,
-      ...(own !== undefined && {
-        add: writtenDoses(leaves.flatMap(({ source, share }) => (isTube(source) ? [{ id: source.tube, parts: share * per }] : []))),
-        growth: rounded(growth!),
+      way: one.way,
+      ...(growth !== undefined && {
+        add: writtenDoses(
+          leaves.flatMap(({ source, share }) => (isTube(source) ? [{ id: source.tube, parts: share * whole * growth }] : [])),
+        ),
+        growth: rounded(growth),
       }),
-      ...writtenMixture(mixture),
-      lab: lab.map((v) => rounded(v)),
-      deltaE00: rounded(deltaE00),
-      valueError: rounded(valueError),
+      ...writtenMixture(one.mixture),
+      lab: roundedList(one.lab),
+      deltaE00: rounded(one.deltaE00),
+      valueError: rounded(one.valueError),
       before,
-      after: rounded(mismatch(target)(lab)),
-      gives_way: gives,
+      after: rounded(missed(one.lab)),
+      gives_way: one.givesWay,
     };
   });
-  const [first, ...others] = [...ways].sort((one, other) => Number(other.way === 'own tubes') - Number(one.way === 'own tubes'));
-  const nothing = {
-    add: {},
-    growth: 1,
-    lab: labOf(reflectance(mixCurves(there)), eye.light).map((v) => rounded(v)),
-    before,
-    after: before,
-    gives_way: [],
-  };
-  return first?.add ? { additions: first, ways: others } : { additions: nothing, ways };
+  const [first, ...others] = ways;
+  if (first?.add) return { additions: first, ways: others };
+  return { additions: { add: {}, growth: 1, lab: roundedList(lab), before, after: before, gives_way: [] }, ways };
 }
 
 /** What the pile that is there is called in recipes that take from it. */

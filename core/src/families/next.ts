@@ -6,8 +6,8 @@ import type { Palette } from '../matching/palette.ts';
 import { againstTarget, recipeOf, type Recipe } from '../matching/recipe.ts';
 import type { Found } from '../matching/sought.ts';
 import { IN_REACH } from '../matching/worth.ts';
-import { isPile, type Mixture } from '../mixing/mixture.ts';
-import { leavesOf } from '../mixing/open.ts';
+import type { Mixture } from '../mixing/mixture.ts';
+import { shareOfPile } from '../mixing/open.ts';
 import type { Hand } from '../mixing/hand.ts';
 
 /**
@@ -119,7 +119,7 @@ export function nextPiles(
 function nextOf(pileId: string, way: WayOn, recipe: Recipe, target: Lab): NextPile {
   const { mixture, lab, score } = recipe;
   const { deltaE00, valueError } = againstTarget(lab, target);
-  const share = leavesOf(mixture).reduce((sum, { source, share }) => sum + (isPile(source) && source.pile === pileId ? share : 0), 0);
+  const share = shareOfPile(mixture, pileId);
   return {
     way,
     mixture,

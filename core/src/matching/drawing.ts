@@ -8,6 +8,7 @@ import {
   leastBead,
   leastTouch,
   NEARLY_A_TOUCH,
+  type Layout,
   type PlanHeap,
   type PlanPart,
   type Pull,
@@ -31,6 +32,7 @@ export interface Judging {
 export interface Trial {
   readonly score: number;
   readonly heaps: readonly PlanHeap[];
+  readonly laid: Layout;
 }
 
 /** What stands in the last heap: an ingredient or a heap mixed first, where it pulls, and how much of it is wanted. */
@@ -250,14 +252,14 @@ export class Drawing {
     const laid = layOut(heaps, this.exact.set, this.pulls, table);
     if (!laid) return;
     const own = score(l, c, h, laid.variance) + laid.effort;
-    if (own < this.worst) this.keep(own, heaps);
+    if (own < this.worst) this.keep({ score: own, heaps, laid });
   }
 
-  private keep(score: number, heaps: readonly PlanHeap[]): void {
+  private keep(trial: Trial): void {
     const { trials } = this;
     let at = trials.length;
-    while (at > 0 && trials[at - 1]!.score > score) at--;
-    trials.splice(at, 0, { score, heaps });
+    while (at > 0 && trials[at - 1]!.score > trial.score) at--;
+    trials.splice(at, 0, trial);
     if (trials.length > LOOKED_AT) trials.pop();
     if (trials.length === LOOKED_AT) this.worst = Math.min(this.worst, trials[LOOKED_AT - 1]!.score);
   }

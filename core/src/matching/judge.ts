@@ -112,7 +112,8 @@ export class Judge {
     let dosing = 0;
     let byHand = 0;
     let canBeOneHeap = true;
-    const { amountMl, bores, hand } = this.quest.table;
+    const { table } = this.quest;
+    const { amountMl, bores, hand } = table;
     let [x, y, z] = [0, 0, 0];
     for (let k = 0, p = 0; k < set.length; k++, p += 3) {
       x += shares[k]! * pulls[p]!;
@@ -129,8 +130,7 @@ export class Judge {
       if (ml < LEAST_TOUCH_ML * NEARLY_A_TOUCH) canBeOneHeap = false;
     }
     const cost = costOfSet(this.quest.costs, set);
-    const { table } = this.quest;
-    const known = { error: Math.sqrt(error) / scattering, dosing: table.hand.bead * Math.sqrt(dosing), cost };
+    const known = { error: Math.sqrt(error) / scattering, dosing: hand.bead * Math.sqrt(dosing), cost };
     // In one heap every dose is as good as a hand lays it; heaps mixed first may be better, and are work.
     const first = this.score(lab, known) + heapsFirst(table.worth, 1);
     const inOne = canBeOneHeap ? this.score(lab, { ...known, dosing: Math.sqrt(byHand) }) : Infinity;

@@ -1,6 +1,6 @@
 import type { Lab } from '../colour/spaces.ts';
 import { KNIFE_BORE_MM } from '../mixing/amounts.ts';
-import { doseError, dosingOf, easyBead, LEAST_TOUCH_ML, MOST_TOUCH_ML, ROUNDING, shortestBead, type Hand } from '../mixing/hand.ts';
+import { doseError, dosingOf, easyBead, LEAST_TOUCH_ML, ROUNDING, shortestBead, touchesFor, type Hand } from '../mixing/hand.ts';
 import type { Palette } from './palette.ts';
 import { WORTH, type WorkWorth } from './worth.ts';
 
@@ -153,7 +153,7 @@ export function layOut(heaps: readonly PlanHeap[], set: readonly number[], pulls
       const bore = isHeap ? KNIFE_BORE_MM : bores[set[part.at]!]!;
       if (dose < shortestBead(bore) * ROUNDING) {
         if (at < last || dose * larger < LEAST_TOUCH_ML * ROUNDING) return undefined;
-        effort += WORTH.touch * Math.min(MOST_COUNTED, Math.ceil(dose / MOST_TOUCH_ML));
+        effort += WORTH.touch * Math.min(MOST_COUNTED, touchesFor(dose));
       }
       if (part.touchMl === undefined) counted += part.parts;
       const off = weights[at]! * share * doseError(dose, bore, hand);
@@ -183,6 +183,6 @@ export function withTouches(heaps: readonly PlanHeap[], set: readonly number[], 
   );
 }
 
-/** Least and most of an ingredient that is laid as touches, as shares of the amount; nothing where a bead could be as short. */
+/** The least that is laid as a touch, and as a bead from a mouth, as shares of the amount. */
 export const leastTouch = ({ amountMl }: Tabletop): number => LEAST_TOUCH_ML / amountMl;
 export const leastBead = ({ amountMl }: Tabletop, bore: number): number => shortestBead(bore) / amountMl;

@@ -5,7 +5,6 @@ import { Drawing, type Down, type Judging, type Member, type Trial } from './dra
 import {
   heapEffort,
   heapsFirst,
-  layOut,
   leastTouch,
   LETDOWN_RATIOS,
   sharesIn,
@@ -232,12 +231,10 @@ const MOST_WITH_HEAPS = 4;
  * The measuring plans that come nearest to exact shares for the least effort, each seen by the eye.
  */
 export function drawPlans(palette: Palette, exact: Shares, judging: Judging, desk: Desktop): Plan[] {
-  const { set, pulls } = exact;
-  const each = set.map((_, k): Pull => [pulls[3 * k]!, pulls[3 * k + 1]!, pulls[3 * k + 2]!]);
-  return new Plans(exact, judging).draw().map(({ heaps }) => {
+  const { set } = exact;
+  return new Plans(exact, judging).draw().map(({ heaps, laid: { effort, variance } }) => {
     const shares = sharesIn(heaps, set.length);
     mixInto(desk, palette, set, shares);
-    const { effort, variance } = layOut(heaps, set, each, judging.table)!;
     return {
       set,
       heaps: withTouches(heaps, set, judging.table),

@@ -45,34 +45,34 @@ export const ROUNDING = 1 - 1e-9;
 /** How a dose is laid: a bead, or so many touches of the knife's tip. */
 export type Dosing = { readonly how: 'bead'; readonly mm: Millimetres } | { readonly how: 'touch'; readonly touches: number };
 
+/** Touches of the knife's tip that hold so much. */
+export const touchesFor = (ml: Millilitres): number => Math.max(1, Math.ceil((ml / MOST_TOUCH_ML) * ROUNDING));
+
 /** How so much paint is laid; touches where a bead would be too short. */
 export function dosingOf(ml: Millilitres, nozzleMm: Millimetres): Dosing {
   const mm = beadLength(ml, nozzleMm);
   if (mm >= SHORTEST_BEAD_MM * ROUNDING) return { how: 'bead', mm };
-  return { how: 'touch', touches: Math.max(1, Math.ceil((ml / MOST_TOUCH_ML) * ROUNDING)) };
+  return { how: 'touch', touches: touchesFor(ml) };
 }
-
-/** Whether a hand can lay so little at all. */
-export const canBeLaid = (ml: Millilitres): boolean => ml >= LEAST_TOUCH_ML * ROUNDING;
 
 /** By how much a dose may be expected to be off, as a share of itself (1 σ). */
 export function doseError(ml: Millilitres, nozzleMm: Millimetres, hand: Hand = USUAL_HAND): number {
   const mm = beadLength(ml, nozzleMm);
   if (mm >= SHORTEST_BEAD_MM * ROUNDING) return Math.sqrt(hand.bead * hand.bead + (hand.beadMm / mm) ** 2);
-  const touches = Math.max(1, Math.ceil((ml / MOST_TOUCH_ML) * ROUNDING));
   // Many touches are no surer than the shortest bead.
-  return Math.max(hand.touch / Math.sqrt(touches), Math.min(hand.touch, Math.hypot(hand.bead, hand.beadMm / SHORTEST_BEAD_MM)));
+  return Math.max(hand.touch / Math.sqrt(touchesFor(ml)), Math.min(hand.touch, Math.hypot(hand.bead, hand.beadMm / SHORTEST_BEAD_MM)));
 }
 
 /** `a touch`, `a speck`, `two touches`. */
 export function touchesInWords(ml: Millilitres): string {
   if (ml < SPECK_BELOW_ML) return 'a speck';
-  const touches = Math.max(1, Math.ceil((ml / MOST_TOUCH_ML) * ROUNDING));
+  const touches = touchesFor(ml);
   return touches === 1 ? 'a touch' : `${COUNTED[touches] ?? touches} touches`;
 }
 
 /** Whether an amount is said to be laid with the knife's tip. */
-export const isTouch = ({ said }: { readonly said?: string }): boolean => said !== undefined && /\b(touch|touches|speck)$/.test(said);
+export const isTouch = ({ said }: { readonly said?: string | undefined }): boolean =>
+  said !== undefined && /\b(touch|touches|speck)$/.test(said);
 
 const COUNTED: readonly (string | undefined)[] = [undefined, undefined, 'two', 'three', 'four', 'five', 'six', 'seven', 'eight'];
 

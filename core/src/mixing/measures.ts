@@ -58,7 +58,7 @@ const gramsText = (grams: Grams): string => `${grams < 1 ? grams.toFixed(2) : gr
 
 /** The doses of a heap in each way of measuring, in their order. */
 export function tell(doses: readonly LaidDose[]): Told[] {
-  const byTip = (dose: LaidDose): boolean => dose.touches !== undefined || isTouch(dose as { readonly said?: string });
+  const byTip = (dose: LaidDose): boolean => dose.touches !== undefined || isTouch(dose);
   const counted = doses.filter((dose) => !byTip(dose));
   const whole = wholeParts(counted.map(({ parts }) => parts));
   const all = doses.reduce((sum, { ml }) => sum + ml, 0);

@@ -58,6 +58,10 @@ export function leavesOf(mixture: Mixture): LeafShare[] {
   );
 }
 
+/** What a mixture takes of a pile, whatever its stage, as a share of itself. */
+export const shareOfPile = (mixture: Mixture, pileId: string): number =>
+  leavesOf(mixture).reduce((sum, { source, share }) => sum + (isPile(source) && source.pile === pileId ? share : 0), 0);
+
 /** Piles that a mixture takes from, each once. */
 export const pilesIn = (mixture: Mixture): string[] => [
   ...new Set(leavesOf(mixture).flatMap(({ source }) => (isPile(source) ? source.pile : []))),

@@ -59,7 +59,6 @@ const measured = (of: Way) =>
       paint: tube?.masstone ?? step.lab,
       after: step.lab,
       ml,
-      parts: ml / partMl.value,
       beadMm: beadLength(ml, handling.nozzleMm),
       told: told(ml, handling, props.pile.there * share(of) * of.growth),
     };

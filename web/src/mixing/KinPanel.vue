@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { IN_REACH, mlText, valueOfLightness, type WayOn } from '@dusk/core';
+import { IN_REACH, mlText, shareOfPile, valueOfLightness, type WayOn } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { computed, proxyRefs } from 'vue';
 import { closeness, valueDifference } from '../chips/words.ts';
@@ -7,7 +7,7 @@ import PaintKey from '../chips/PaintKey.vue';
 import Slider from '../controls/Slider.vue';
 import { useDesk } from '../engine/useDesk.ts';
 import { useSettings } from '../shell/settings.ts';
-import { A_PRESS, shareOfPile, type KinStep } from './kin.ts';
+import { A_PRESS, type KinStep } from './kin.ts';
 import { lookNow, usePiles } from './piles.ts';
 import RecipeSteps from './RecipeSteps.vue';
 import { NEXT_ML, type KinState, type MadeFrom } from './useKin.ts';
@@ -296,11 +296,6 @@ select {
 .way.on {
   border-color: currentColor;
   box-shadow: inset 4px 0 0 currentColor;
-}
-.made {
-  display: flex;
-  align-items: center;
-  gap: calc(2 * var(--unit));
 }
 .strong {
   font-weight: 700;

@@ -8,6 +8,7 @@ import {
   moved,
   openToTubes,
   paintOfMixture,
+  shareOfPile,
   toward,
   underCeiling,
   type Lab,
@@ -54,10 +55,6 @@ export function childName(mother: string, words: readonly string[], { shadow, of
 }
 
 const sent = (plan: Mixture): MixtureSent => mixtureDto(plan) as unknown as MixtureSent;
-
-/** What a mixture takes of a pile, as a share of itself. */
-export const shareOfPile = (mixture: Mixture, pileId: string): number =>
-  leavesOf(mixture).reduce((sum, { source, share }) => sum + (isPile(source) && source.pile === pileId ? share : 0), 0);
 
 const MOST_ML = 500;
 /** A pile that is not mixed yet is planned larger by what the next one takes of it. */
