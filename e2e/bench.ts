@@ -11,7 +11,7 @@ import { layDabs, sizeOf } from '../web/src/shell/ledge/lay.ts';
 import { firstSecond } from './firstSecond.ts';
 import { kinTimes } from './kinBench.ts';
 import { lookTimes } from './lookBench.ts';
-import { Sitting } from './studio.ts';
+import { closeBrowser, Sitting } from './studio.ts';
 
 const at = (list: readonly number[], share: number): number =>
   [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(list.length * share))]!;
@@ -139,6 +139,7 @@ const many = async (path: string): Promise<number[]> => {
 note('the studio with 503 paintings', await many('studio'), '316 ms before');
 note('a painting with 2,000 piles', await many(`paintings/${crowded}`), '1,000 ms before');
 await sitting.end();
+await closeBrowser();
 
 // Laying the ledge.
 const random = seeded(11);

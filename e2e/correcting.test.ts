@@ -238,8 +238,8 @@ describe('a pile that came out wrong', () => {
   });
 
   it('is scraped off, and dimmed on the ledge', async () => {
-    await page.getByRole('button', { name: 'Scrape this pile off' }).click();
-    await page.getByText(/scraped off; to be mixed anew/).waitFor();
+    await page.getByRole('button', { name: 'Wipe this pile off' }).click();
+    await page.getByText(/wiped off; to be mixed anew/).waitFor();
     await page.getByRole('link', { name: /^wall by the window.*no longer on the palette/ }).waitFor();
   });
 });
@@ -281,6 +281,21 @@ describe('a pile logged as it was', () => {
     await page.waitForFunction(() => [...document.querySelectorAll('.strip .what')].at(-1)!.textContent === 'got');
     const look = (await sitting.rows(sitting.paintingId)).piles!.find((p) => p.id === id)!.stages[0]!.looks[0]!;
     expect(look).to.include({ kind: 'words', said: 'a good deal darker' });
+    // What no tubes and no knife explain is asked about; the painter's word counts.
+    await sitting.openPile(/^twine in the light/);
+    await page.keyboard.press(' ');
+    await page.getByText('What did you get?').waitFor();
+    const field = page.getByLabel('Colour as typed');
+    await field.fill('30 40 -50');
+    await field.press('Enter');
+    await page.locator('[data-test=strange]').waitFor();
+    await page.getByRole('button', { name: 'That is how it looks' }).click();
+    const looks = async () =>
+      (await sitting.rows(sitting.paintingId)).piles!.find((p) => p.name === 'twine in the light')!.stages[0]!.looks;
+    await soon(async () => (await looks()).length === 1, 'the strange look is kept');
+    await page.getByRole('button', { name: 'it is this pile, in this light' }).click();
+    await soon(async () => (await looks()).at(-1)!.confirmed, 'it is confirmed');
+    await page.locator('[data-test=strange]').waitFor({ state: 'detached' });
     expect(sitting.faults).to.deep.equal([]);
     await sitting.end();
   });

@@ -61,7 +61,7 @@ describe('a friend’s studio', () => {
     expect(await page.locator('[data-test=news]').innerText()).to.match(/palettes come along/);
     expect((await cardsOf(hers)).of, 'nothing is kept yet').to.equal(0);
     const lines = await page.locator('[data-test=file-tube]').allInnerTexts();
-    expect(lines.some((line) => /same pigment, ΔE|the same/.test(line))).to.equal(true);
+    expect(lines.some((line) => /same pigment, |the same/.test(line))).to.equal(true);
     const rose = page.getByLabel('What stands for Quinacridone rose').first();
     const other =
       (await hers.rows()).tubes!.find(({ pigment }) => pigment === 'alizarin-permanent') ??
@@ -155,7 +155,7 @@ describe('six weeks later', () => {
       return now !== before && !/Viridian/.test(now);
     }, 'without the empty tube');
     const says = await page.locator('[data-test=remade]').first().innerText();
-    expect(says).to.match(/ΔE \d/);
+    expect(says).to.match(/a match|close|near|plainly another/);
     expect(says).to.match(/holds under every lamp|parts by/);
     await page
       .locator('[data-test=remade]')

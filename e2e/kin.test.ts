@@ -75,6 +75,36 @@ describe('piles and their kin, on the page', () => {
     await soon(async () => plannedFrom(await named(/^copper, body, /), mother), 'and it is a child again');
   });
 
+  it('that takes more of a pile than lies there asks, and is made of what there is', async () => {
+    const mother = (await piles()).find(({ stages, there }) => stages.length > 0 && there > 1)!;
+    const id = crypto.randomUUID();
+    const heaps = [
+      {
+        ingredients: [
+          { pile: mother.id, parts: 3 },
+          { tube: (await sitting.rows()).tubes![0]!.id, parts: 1 },
+        ],
+      },
+    ];
+    await sitting.elsewhere({ do: 'pile.add', id, paintingId: sitting.paintingId, name: 'far too much', plan: { form: 1, heaps }, ml: 50 });
+    await soon(async () => (await named('far too much')) !== undefined, 'it is there');
+    await open('far too much');
+    await page.keyboard.press(' ');
+    const asks = page.locator('[data-test=short-asks]');
+    await asks.waitFor();
+    expect(await asks.innerText()).to.match(/It takes 37\.5 ml of .+; [\d.]+ ml of it lies there/);
+    expect((await named('far too much')).stages).to.have.length(0);
+    await asks.getByRole('button', { name: /^Make [\d.]+ ml of this/ }).click();
+    await soon(async () => (await named('far too much')).stages.length === 1, 'it is mixed');
+    const made = await named('far too much');
+    expect(made.there).to.be.within(0.5 * mother.there, (4 / 3) * mother.there + 0.01);
+    // What it took goes back.
+    await page.keyboard.press('Control+z');
+    await soon(async () => (await named('far too much')).stages.length === 0, 'not mixed');
+    await sitting.elsewhere({ do: 'pile.delete', id, version: (await named('far too much')).version });
+    expect((await piles()).find((one) => one.id === mother.id)!.there).to.be.closeTo(mother.there, 1e-6);
+  });
+
   it('a recipe without one of its tubes is had in two actions', async () => {
     const pile = await open('twine in the light');
     await page.locator('[data-test=alternative]').first().waitFor();
@@ -91,10 +121,10 @@ describe('piles and their kin, on the page', () => {
     expect(hand.actions).to.equal(2);
     // What must be in it is in it.
     await page.getByRole('button', { name: unwanted.name, exact: false }).first().click();
-    await page.getByRole('button', { name: `${unwanted.name} must be in it` }).click();
+    await page.getByRole('button', { name: `with ${unwanted.name} in it` }).click();
     await soon(async () => {
       const all = await page.locator('[data-test=alternative]').allTextContents();
-      return all.length > 0 && all.every((text) => text.includes(unwanted.name) || /Body|let down/.test(text));
+      return all.length > 0 && all.every((text) => text.includes(unwanted.name) || / mix\b|weakened/.test(text));
     }, 'every other recipe has it');
   });
 
@@ -128,6 +158,62 @@ describe('piles and their kin, on the page', () => {
       (p) => p.stages.at(-1)!.looks.at(-1)!.lab.L,
     );
     expect(both.predicted.lab.L).to.be.within(dark!, light!);
+  });
+
+  it('two held together show what a brush makes of them', async () => {
+    const mother = await named('wall by the window');
+    const other = await named('under the bowl');
+    await page.goto(`${sitting.running.address}painting/${sitting.paintingId}/mixing/${mother.id}?with=${other.id}`);
+    await page.locator('[data-test=blend] span').nth(8).waitFor();
+    expect(await page.locator('[data-test=blend-says]').innerText()).to.match(/^Joined by a brush, wet/);
+    await page.keyboard.press('Escape');
+  });
+
+  it('a little of one goes into all, seen before, kept in one step and taken back in one', async () => {
+    const before = await piles();
+    const tie = await open('twine in the light');
+    const dab = (await page.locator(`.ledge a.pile[href*="${tie.id}"]`).boundingBox())!;
+    const ledge = (await page.locator('.ledge').boundingBox())!;
+    const line = (await page.locator('.ledge .line').boundingBox())!;
+    await page.mouse.move(dab.x + dab.width / 2, dab.y + dab.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(ledge.x + ledge.width * 0.45, line.y - 30, { steps: 4 });
+    await page.mouse.move(ledge.x + ledge.width * 0.15, line.y, { steps: 4 });
+    await page.mouse.up();
+    const sheet = page.getByRole('dialog', { name: /A little of twine in the light into all/ });
+    await sheet.waitFor();
+    const into = sheet.locator('[data-test=into]');
+    const count = await into.count();
+    expect(count).to.be.above(2);
+    await into.first().click();
+    await sheet.locator('[data-test=keep-tied]').click();
+    await soon(async () => (await piles()).length === before.length + count - 1, 'all but one are tied');
+    const tied = (await piles()).filter(({ name }) => name.endsWith(', tied'));
+    expect(tied).to.have.length(count - 1);
+    for (const one of tied) expect(plannedFrom(one, tie), one.name).to.equal(true);
+    expect((await named('twine in the light')).ml, 'planned larger by what is taken').to.be.above(tie.ml);
+    await page.keyboard.press('Control+z');
+    await soon(async () => (await piles()).length === before.length, 'taken back as one');
+  });
+
+  it('a row is begun from the fewest piles that a brush can join', async () => {
+    await open('under the bowl');
+    await page.keyboard.press('3');
+    await page
+      .getByRole('button', { name: /wall by the window/ })
+      .first()
+      .click();
+    await page.getByRole('button', { name: '9', exact: true }).click();
+    await page.getByRole('radio', { name: 'the brush does the rest' }).click();
+    await page
+      .locator('[data-test=string-says]')
+      .getByText(/the brush does the rest of 9 steps/)
+      .waitFor();
+    expect(await page.locator('[data-test=string-plan] .chip').count()).to.equal(9);
+    const count = Number(/^(\d+) piles/.exec(await page.locator('[data-test=string-says]').innerText())![1]);
+    expect(count).to.be.below(7);
+    await page.getByRole('radio', { name: 'one row' }).click();
+    await page.keyboard.press('1');
   });
 
   it('a string that jumps says how many piles would not, and has them in one press', async () => {
@@ -183,7 +269,7 @@ describe('piles and their kin, on the page', () => {
     const even = (values[8]! - values[0]!) / 8;
     values.slice(1, -1).forEach((value, i) => expect(Math.abs(value - values[0]! - (i + 1) * even), `pile ${i + 2}`).to.be.below(0.15));
     const measured = string.slice(1, -1).reduce((sum, p) => sum + p.plan.heaps.reduce((n, h) => n + h.ingredients.length, 0), 0);
-    expect(Number(/(\d+) measurings/.exec(said)![1])).to.equal(measured);
+    expect(Number(/(\d+) doses/.exec(said)![1])).to.equal(measured);
   });
 
   it('a child that is mixed has its mothers mixed before it', async () => {
@@ -191,6 +277,10 @@ describe('piles and their kin, on the page', () => {
     const child = string.find((p) => string.some((other) => other !== p && plannedFrom(p, other)))!;
     await open(child.name);
     await page.keyboard.press('Space');
+    // Of what lies there other tests have taken.
+    const enough = page.getByRole('button', { name: 'There was enough' });
+    await soon(async () => (await enough.count()) > 0 || (await named(child.name)).stages.length === 1, 'it is mixed, or asked about');
+    if ((await enough.count()) > 0) await enough.click();
     await soon(async () => (await named(child.name)).stages.length === 1, 'it is mixed');
     const mothers = string.filter((other) => other !== child && plannedFrom(child, other));
     for (const { name } of mothers) expect((await named(name)).stages.length, name).to.equal(1);
@@ -208,7 +298,7 @@ describe('piles and their kin, on the page', () => {
     const sheet = page.getByRole('dialog', { name: /Remake/ });
     await sheet.locator('[data-test=remade]').first().waitFor();
     expect(await sheet.locator('[data-test=remade]').first().textContent()).to.match(
-      /daylight ΔE .*filament lamp ΔE .*LED \(modelled\) ΔE .*three-band tube ΔE/s,
+      /daylight: .*filament lamp: .*LED \(modelled\): .*shop light: /s,
     );
     hand.actions++;
     await sheet
@@ -299,7 +389,20 @@ describe('piles and their kin, on the page', () => {
     await page.locator('.ledge .other').getByText('').first().waitFor({ state: 'attached' });
     await page.keyboard.press('2');
     for (let i = 0; i < 6; i++) await page.keyboard.press('ArrowUp');
-    await page.getByText(/Keeps its distance: ΔE (2[3-9]|[3-9]\d)/).waitFor();
+    await page.getByText('Keeps its distance.').waitFor();
+    await page
+      .locator('[data-test=apart]')
+      .getByText(/\d\.\d (lighter|darker), .*told apart by (2[3-9]|[3-9]\d)\.\d, beside wall by the window/)
+      .waitFor();
+    await page.getByRole('button', { name: 'start over' }).click();
+    // A quarter of a value, as a figure.
+    const figure = page.locator('[data-test=by-value] input');
+    await figure.fill('-0.25');
+    await figure.press('Enter');
+    await page
+      .locator('[data-test=kin-steps]')
+      .getByText(/0\.25 darker/)
+      .waitFor();
     await page.getByRole('button', { name: 'start over' }).click();
     expect((await named('blanket, front')).note).to.equal('knife only');
     expect(pile.layer).to.equal(1);

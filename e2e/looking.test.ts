@@ -36,7 +36,7 @@ describe('a picture looked at', () => {
   for (const [name, key, says] of [
     ['Values', 'v', /5 steps/],
     ['Warm · cool', 'w', /warmer, hatched blue cooler than neutral grey: \d+ % warm/],
-    ['Strength', 'c', /The lighter, the stronger/],
+    ['Brightness', 'c', /The lighter, the brighter/],
     ['Edges', 'e', /Edges after the squint: \d+ % hard/],
   ] as const)
     it(`turns to ${name} with one press, and back by key`, async () => {
@@ -214,7 +214,7 @@ describe('a picture looked at by touch, upright', () => {
     const tap = (x: number, y: number) => page.touchscreen.tap(box.x + box.width * x, box.y + box.height * y);
     await tap(0.36, 0.85);
     await page.locator('[data-test=recipe]').waitFor();
-    for (const look of ['Grey', 'Squint', 'Values', 'Warm · cool', 'Strength', 'Edges', 'Reach']) {
+    for (const look of ['Grey', 'Squint', 'Values', 'Warm · cool', 'Brightness', 'Edges', 'Reach']) {
       const key = page.getByRole('button', { name: look, exact: true });
       await key.tap();
       expect(await key.getAttribute('aria-pressed'), look).to.equal('true');

@@ -33,6 +33,7 @@ describe('a palette that becomes another', () => {
       .first()
       .waitFor();
     await head.click();
+    await page.getByRole('dialog', { name: 'These piles from another palette' }).getByRole('button', { name: 'Not now' }).click();
     const line = page.locator('[data-test=stranded]').first();
     expect(await line.innerText()).to.match(/not on this palette: Viridian/);
     await page.locator('a.pile:has([data-test=stranded])').first().click();
@@ -45,6 +46,42 @@ describe('a palette that becomes another', () => {
     const now = (await sitting.rows()).palettes!.find(({ id }) => id === palette.id)!;
     await sitting.elsewhere({ do: 'palette.change', id: palette.id, version: now.version, tubeIds: palette.tubeIds });
     await head.waitFor({ state: 'detached' });
+  });
+
+  it('remakes them all in one step, two palettes beside one another, each with how near it comes', async () => {
+    const { page } = sitting;
+    const onEasel = async () => {
+      const { palettes, paintings } = await sitting.rows();
+      const { paletteId } = paintings!.find(({ id }) => id === paintingId)!;
+      return palettes!.find(({ id }) => id === paletteId)!;
+    };
+    const { id: paletteId, version, tubeIds } = await onEasel();
+    const viridian = (await sitting.rows()).tubes!.find(({ name, id }) => name === 'Viridian' && tubeIds.includes(id))!;
+    await sitting.elsewhere({ do: 'palette.change', id: paletteId, version, tubeIds: tubeIds.filter((id) => id !== viridian.id) });
+    const planned = async () => (await sitting.rows(paintingId)).piles!.filter(({ stages }) => stages.length === 0);
+    await page.locator('[data-test=stranded-head]').click();
+    const sheet = page.getByRole('dialog', { name: 'These piles from another palette' });
+    await sheet.waitFor();
+    const rows = sheet.locator('[data-test=remade-row]');
+    expect(await rows.count()).to.equal((await planned()).length);
+    const other = await sheet.locator('[data-test=palette-other] option').nth(1).getAttribute('value');
+    await sheet.locator('[data-test=palette-other]').selectOption(other!);
+    await soon(
+      async () => (await rows.allInnerTexts()).every((text) => (text.match(/a match|close|near|not with these tubes/g) ?? []).length === 2),
+      'both palettes answer',
+    );
+    const before = await planned();
+    await sheet.locator('[data-test=remake-all]').click();
+    await page.locator('[data-test=stranded-head]').waitFor({ state: 'detached' });
+    const after = await planned();
+    const lies = new Set((await onEasel()).tubeIds);
+    for (const { plan } of after)
+      for (const one of plan.heaps.flatMap(({ ingredients }) => ingredients)) if ('tube' in one) expect(lies.has(one.tube)).to.equal(true);
+    await page.keyboard.press('Control+z');
+    await soon(
+      async () => JSON.stringify((await planned()).map(({ plan }) => plan)) === JSON.stringify(before.map(({ plan }) => plan)),
+      'as before, in one step',
+    );
   });
 
   it('says how soon each recipe dries, where that is what is minded', async () => {

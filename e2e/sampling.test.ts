@@ -51,7 +51,7 @@ describe('colours sampled from a picture', () => {
   it('are compared in words and figures: one held, another pointed at', async () => {
     await sitting.pointAt(0.6, 0.1);
     await soon(async () => /lighter/.test(await page.locator('[data-test=beside]').innerText()), 'lighter than the bench');
-    expect(await page.locator('[data-test=beside]').innerText()).to.match(/\(\+\d\.\d, ΔE \d/);
+    expect(await page.locator('[data-test=beside]').innerText()).to.match(/\(\+\d\.\d, told apart by \d/);
   });
 
   it('move to where the point is, and are joined with it', async () => {
@@ -119,7 +119,7 @@ describe('colours sampled from a picture', () => {
 
   it('belong to a thing that is said of each, not of all that follow', async () => {
     await page.keyboard.press('Escape');
-    await sitting.pointAt(0.2, 0.2);
+    await sitting.dwellAt(0.2, 0.2);
     await page.locator('[data-test=thing]').fill('face');
     await page.locator('[data-test=thing]').press('Enter');
     await page.getByRole('button', { name: /Keep this pile/ }).click();
@@ -155,7 +155,7 @@ describe('colours sampled from a picture', () => {
   });
 
   it('may be of a value alone', async () => {
-    await sitting.pointAt(0.45, 0.47);
+    await sitting.dwellAt(0.45, 0.47);
     await page.locator('[data-test=recipe]').waitFor();
     await page.getByRole('button', { name: 'value only' }).click();
     await page.getByText('value only; hue of grey').waitFor();
@@ -197,8 +197,28 @@ describe('colours sampled from a picture', () => {
     await page.keyboard.press('Escape');
   });
 
+  it('are each reached where their marks lie on one another: a press on the held means the next', async () => {
+    const before = (await samples()).length;
+    for (const x of [0.12, 0.125]) {
+      await sitting.pointAt(x, 0.12);
+      await page.locator('[data-test=recipe]').waitFor();
+      await page.keyboard.press('k');
+      await soon(async () => (await samples()).length > before + (x > 0.12 ? 1 : 0), 'kept');
+      await page.keyboard.press('Escape');
+    }
+    const marks = page.locator('[data-test=mark]');
+    const count = await marks.count();
+    const heldIs = async (one: number) => (await marks.nth(one).getAttribute('aria-pressed')) === 'true';
+    const middle = (await marks.nth(count - 1).boundingBox())!;
+    for (const one of [count - 1, count - 2, count - 1]) {
+      await page.mouse.click(middle.x + middle.width / 2, middle.y + middle.height / 2);
+      await soon(() => heldIs(one), `mark ${one} is held`);
+    }
+    await page.keyboard.press('Escape');
+  });
+
   it('are mixed without a tube that is left out', async () => {
-    await sitting.pointAt(0.53, 0.5);
+    await sitting.dwellAt(0.53, 0.5);
     const recipe = page.locator('[data-test=recipe]');
     await soon(async () => /Viridian/.test(await recipe.innerText()), 'viridian is in it');
     await page.getByRole('button', { name: /^Viridian,.*Leave it out/ }).click();

@@ -2,7 +2,7 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { Sitting } from './studio.ts';
+import { closeBrowser, Sitting } from './studio.ts';
 
 const FOLDER = fileURLToPath(new URL('../docs/screenshots/', import.meta.url));
 mkdirSync(FOLDER, { recursive: true });
@@ -93,3 +93,4 @@ await page.goto(`file://${outing}`);
 await page.locator('article').first().waitFor();
 await shoot('outing');
 await sitting.end();
+await closeBrowser();

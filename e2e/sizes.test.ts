@@ -15,8 +15,11 @@ const faultsOfGeometry = (): string[] => {
   const { innerWidth, innerHeight } = window;
   if (document.documentElement.scrollWidth > innerWidth) faults.push(`the page is ${document.documentElement.scrollWidth} wide`);
   for (const element of document.querySelectorAll<HTMLElement>('a[href], button, select, input:not([type=file]), [role=application]')) {
-    // Dabs may lie on one another: what a press means there is the ledge's own test.
-    if (element.matches('.ledge .pile, :disabled') || !element.checkVisibility({ opacityProperty: false, visibilityProperty: true }))
+    // Dabs and marks may lie on one another: what a press means there has tests of its own.
+    if (
+      element.matches('.ledge .pile, [data-test=mark], :disabled') ||
+      !element.checkVisibility({ opacityProperty: false, visibilityProperty: true })
+    )
       continue;
     const name = element.getAttribute('aria-label') ?? element.innerText ?? element.id;
     const { left, top, right, bottom, width, height } = element.getBoundingClientRect();
@@ -26,7 +29,10 @@ const faultsOfGeometry = (): string[] => {
     let isScrolledAway = false;
     while (holder) {
       const box = holder.getBoundingClientRect();
-      if (/auto|scroll/.test(getComputedStyle(holder).overflow) && (x < box.left || x > box.right || y <= box.top || y >= box.bottom))
+      if (
+        /auto|scroll/.test(getComputedStyle(holder).overflow) &&
+        (x < box.left || x > box.right || y <= box.top + 1 || y >= box.bottom - 1)
+      )
         isScrolledAway = true;
       holder = holder.parentElement;
     }

@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -18,6 +18,26 @@ export async function soon(holds: () => Promise<boolean>, what: string): Promise
   }
 }
 
+/** The sample studio is laid out once in a run; who begins with it gets a copy of its folder. */
+let sampleFolder: Promise<string> | undefined;
+async function laidOut(): Promise<string> {
+  const folder = mkdtempSync(join(tmpdir(), 'dusk-sample-'));
+  process.once('exit', () => rmSync(folder, { recursive: true, force: true }));
+  const running = await startServer(folder, 0, PAGES);
+  await fillStudio(running.studio);
+  await running.stop();
+  return folder;
+}
+
+/** One browser serves a run; every sitting has a context of its own in it, which keeps nothing of another's. */
+let theBrowser: Promise<Browser> | undefined;
+
+/** Ends the browser; a test run ends with its process, a script says when it has done. */
+export async function closeBrowser(): Promise<void> {
+  await (await theBrowser)?.close();
+  theBrowser = undefined;
+}
+
 /** The product as a painter has it: the built interface over a studio of its own, in Chromium. */
 export class Sitting {
   private constructor(
@@ -32,9 +52,9 @@ export class Sitting {
   /** @param sample whether the sample studio is laid out */
   static async begin(sample = true, options: BrowserContextOptions = {}): Promise<Sitting> {
     const folder = mkdtempSync(join(tmpdir(), 'dusk-sitting-'));
+    if (sample) cpSync(await (sampleFolder ??= laidOut()), folder, { recursive: true });
     const running = await startServer(folder, 0, PAGES);
-    if (sample) await fillStudio(running.studio);
-    const browser = await chromium.launch({
+    const browser = await (theBrowser ??= chromium.launch({
       executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
       args: [
         '--no-sandbox',
@@ -45,7 +65,7 @@ export class Sitting {
         '--disable-component-update',
         '--disable-sync',
       ],
-    });
+    }));
     const faults: string[] = [];
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, ...options });
     const page = await context.newPage();
@@ -70,7 +90,7 @@ export class Sitting {
   }
 
   async end(): Promise<void> {
-    await this.browser.close();
+    await this.context.close();
     await this.running.stop();
     rmSync(this.folder, { recursive: true, force: true });
   }

@@ -86,11 +86,12 @@ describe('while the studio is away', () => {
 
   it('taking back what waits takes it out of the queue', async () => {
     const before = (await pilesThere()).length;
+    const lying = await discs();
     await stop();
     await keepAt(0.3, 0.5);
     await sitting.page.keyboard.press('Control+z');
     await sitting.page.getByText(/^Taken back: Kept/).waitFor();
-    expect(await discs()).to.equal(before);
+    expect(await discs()).to.equal(lying);
     await startAgain();
     await sitting.page.waitForTimeout(2500);
     expect(await pilesThere()).to.have.length(before);
@@ -152,9 +153,10 @@ describe('while the studio is away', () => {
     await startAgain();
     await page.locator('[data-test=waits]').waitFor({ state: 'detached' });
     const before = await discs();
+    const there = (await pilesThere()).length;
     await keepAt(0.3, 0.5);
     await keepAt(0.55, 0.56);
-    await soon(async () => (await pilesThere()).length === before + 2, 'two more in the studio');
+    await soon(async () => (await pilesThere()).length === there + 2, 'two more in the studio');
     await stop();
     writeFileSync(studio, older);
     await startAgain();

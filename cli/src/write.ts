@@ -8,6 +8,7 @@ import {
   trustIn,
   type Heap,
   type Ingredient,
+  type Handling,
   type KnownPaints,
   type Leaf,
   type Measure,
@@ -16,6 +17,7 @@ import {
   type Lab,
   type Laying,
   type Mixture,
+  type PaintCurves,
   type Palette,
   type Portion,
   type Recipe,
@@ -58,14 +60,20 @@ function heapNames({ heaps }: Mixture, taken: readonly string[]): string[] {
 const nameOf = (ingredient: Ingredient, names: readonly string[]): string =>
   isHeap(ingredient) ? names[ingredient.heap]! : isTube(ingredient) ? ingredient.tube : ingredient.pile;
 
-/** A heap of a mixture with its steps in mixing order, told in one way of measuring. */
-export function writtenSteps(mixture: Mixture, ml: number, measure: Measure, palette: Palette) {
+/** A heap of a mixture with its steps in mixing order, told in one way of measuring. @param made paints of piles that are mixed before it */
+export function writtenSteps(
+  mixture: Mixture,
+  ml: number,
+  measure: Measure,
+  palette: Palette,
+  made: ReadonlyMap<string, PaintCurves> = new Map(),
+) {
   const byId = new Map(palette.ingredients.map((ingredient) => [ingredient.id, ingredient]));
   const of = (leaf: Leaf) => (isTube(leaf) ? leaf.tube : leaf.pile);
   const known: KnownPaints = {
-    paintOf: (leaf) => byId.get(of(leaf as Leaf))!,
+    paintOf: (leaf) => made.get(of(leaf as Leaf)) ?? byId.get(of(leaf as Leaf))!,
     nameOf: of,
-    handlingOf: (leaf) => ({ density: CATALOGUE.get(of(leaf))?.density ?? KNIFE_DENSITY, nozzleMm: NOZZLE_MM }),
+    handlingOf: (leaf) => handlingOf(of(leaf)),
     cautionOf: (leaf) => byId.get(of(leaf))?.caution ?? 'none',
   };
   const heaps = stepsOf(mixture, ml, known);
@@ -88,6 +96,9 @@ export function writtenSteps(mixture: Mixture, ml: number, measure: Measure, pal
 /** Mouth of an ordinary tube, and what paint taken up with the knife weighs. */
 export const NOZZLE_MM = 6;
 const KNIFE_DENSITY = 1.5;
+
+/** How a tube is measured, or what is taken up with the knife. */
+export const handlingOf = (id: string): Handling => ({ density: CATALOGUE.get(id)?.density ?? KNIFE_DENSITY, nozzleMm: NOZZLE_MM });
 
 const writtenHeap = ({ ingredients }: Heap, names: readonly string[]): Record<string, number> =>
   Object.fromEntries(ingredients.map((ingredient) => [nameOf(ingredient, names), ingredient.parts]));

@@ -260,6 +260,39 @@ describe('the other commands of dusk', () => {
     expect(piles[0].target.lab[2]).to.be.above(piles[1].target.lab[2]);
   });
 
+  it('correct and string: for an amount, told as painters measure', () => {
+    const asked = {
+      palette: ['titanium-white', 'yellow-ochre', 'burnt-umber', 'ultramarine-blue'],
+      mixed: { 'titanium-white': 6, 'burnt-umber': 2 },
+      seen: { hex: '#8f7f6d' },
+      target: { hex: '#8a6b4f' },
+    };
+    for (const amount_ml of [1.5, 20]) {
+      const { told, add } = answer('correct', { ...asked, amount_ml, measure: 'eye' });
+      expect(told.map((one: { id: string }) => one.id)).to.have.members(Object.keys(add));
+      for (const { amount } of told) expect(amount).to.match(/mostly|half|much|some|a little|touch|speck/);
+    }
+    // What the painter says gets an addition, though the reckoning would leave it.
+    const near = { ...asked, seen: { lab: [60.4, 4, 14] }, target: { lab: [60, 4, 14] } };
+    expect(answer('correct', near).advice).to.equal('leave it');
+    expect(answer('correct', { ...near, insists: true }).advice).to.not.equal('leave it');
+
+    const stops = [{ munsell: '5YR 3/4' }, { munsell: '10YR 8/4' }];
+    const row = { stops, piles: 5, amount_ml: 3, palette: asked.palette };
+    expect(answer('string', row)).to.not.have.property('measured');
+    const { mothers, piles, measured } = answer('string', { ...row, measure: 'beads' });
+    expect(measured.piles).to.have.length(piles.length);
+    const named = mothers.map((one: { name: string }) => one.name);
+    for (const { name } of measured.mothers) expect(named).to.include(name);
+    for (const { steps } of measured.piles.flat())
+      for (const { amount, bead_mm: mm } of steps) {
+        expect(amount).to.match(/mm$|touch|speck/);
+        if (mm !== undefined) expect(mm).to.be.at.least(2.99);
+      }
+    expect(dusk(['string'], { ...row, measure: 'cups' }).err).to.match(/eye, parts, beads, scale/);
+    expect(dusk(['correct'], { ...asked, amount_ml: 0 }).err).to.match(/0\.2 to 500 ml/);
+  });
+
   it('string, place, recall and rederive answer as their help says', () => {
     const palette = ['titanium-white', 'yellow-ochre', 'burnt-sienna', 'ultramarine-blue'];
     expect(answer('string', { stops: [{ munsell: '5YR 3/4' }, { munsell: '10YR 8/4' }], piles: 4, palette }).piles).to.have.length(4);

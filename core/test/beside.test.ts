@@ -12,7 +12,9 @@ import {
   labToLch,
   lchToLab,
   mixCurves,
+  hasBrowns,
   nudged,
+  temperature,
   readArea,
   reflectance,
   shownBeside,
@@ -52,6 +54,14 @@ describe('nudging a chip', () => {
       }),
     );
     expect(nudged([50, 2, 0], 'chroma', -9)[1]).to.be.closeTo(0, 1e-9);
+    const rust: Lab = [42, 34, 30];
+    expect(temperature(nudged(rust, 'temperature', 3)) - temperature(rust)).to.be.above(2);
+    expect(nudged(rust, 'temperature', 3)[0]).to.equal(42);
+    const browner = nudged(rust, 'brown', 2);
+    expect(browner[0]).to.be.below(42);
+    expect(labToLch(browner)[1]).to.be.below(labToLch(rust)[1]);
+    expect(labToLch(browner)[2]).to.be.closeTo(labToLch(rust)[2], 1e-6);
+    expect([hasBrowns(rust), hasBrowns([50, 2, 1]), hasBrowns([40, -5, -35])]).to.deep.equal([true, false, false]);
   });
 
   it('moves a grey towards warm and cool, in words too', () => {
@@ -80,7 +90,7 @@ describe('a difference in words', () => {
     const seen = nudged(nudged(nudged(wanted, 'value', -4), 'hue', -4), 'chroma', -5);
     expect(differenceWords(seen, wanted)).to.deep.equal(['0.4 darker', 'redder', 'duller']);
     expect(differenceWords(nudged(wanted, 'hue', 4), wanted)).to.deep.equal(['greener']);
-    expect(differenceWords(nudged(wanted, 'chroma', 3), wanted)).to.deep.equal(['stronger']);
+    expect(differenceWords(nudged(wanted, 'chroma', 3), wanted)).to.deep.equal(['brighter']);
     expect(differenceWords(wanted, wanted)).to.deep.equal([]);
   });
   it('speaks of warm and cool near neutral', () => {

@@ -185,6 +185,22 @@ describe('a colour between neighbours', () => {
     );
   });
 
+  it('is so many values apart from one, no further than it must', () => {
+    fc.assert(
+      fc.property(quietLab, quietLab, fc.double({ min: 0.3, max: 2, noNaN: true }), (wanted, other, apart) => {
+        const found = betweenNeighbours(wanted, [{ lab: other, apart }]);
+        const by = Math.abs(valueOfLightness(found.lab[0]) - valueOfLightness(other[0]));
+        const was = Math.abs(valueOfLightness(wanted[0]) - valueOfLightness(other[0]));
+        if (found.keeps) expect(by).to.be.at.least(apart - 0.01);
+        else expect(Math.min(other[0], 100 - other[0])).to.be.below(25);
+        if (was >= apart) expect(found.lab).to.equal(wanted);
+        else if (found.keeps && Math.min(wanted[0], 100 - wanted[0]) > 30) expect(by).to.be.at.most(apart + 0.05);
+      }),
+      { numRuns: 40 },
+    );
+    expect(() => betweenNeighbours([50, 0, 0], [{ lab: [40, 0, 0], apart: 11 }])).to.throw(/0 to 10 values/);
+  });
+
   it('comes barely off one and clear of another, or says that it cannot', () => {
     const found = betweenNeighbours(
       [50, 4, 4],

@@ -353,7 +353,13 @@ describe('paint in its place', () => {
     expect(coats(40, 0, mixed({ 'zinc-white': 1 }))).to.be.above(coats(40));
     // By what painters find: titanium in usual coats over black takes four to six.
     expect(coatsToCover(white, flatSpectrum(0.02), 40).coats).to.be.within(4, 6);
-    expect(coatsToCover(mixed({ 'ivory-black': 1 }), flatSpectrum(0.85), 40).coats).to.equal(1);
+    // An eye that looks for it sees the ground through some more, and none where it finds nothing.
+    expect(coatsToCover(white, flatSpectrum(0.02), 40).unseen).to.be.within(7, 10);
+    for (const um of [10, 40, 90]) {
+      const { coats, unseen } = coatsToCover(mixed({ 'yellow-ochre': 3, 'titanium-white': 1 }), ground, um);
+      expect(unseen).to.be.at.least(coats!);
+    }
+    expect(coatsToCover(mixed({ 'ivory-black': 1 }), flatSpectrum(0.85), 40)).to.include({ coats: 1, unseen: 1 });
     expect(coatsToCover(white, flatSpectrum(0.9), 40).coats).to.be.below(3);
     expect(coatsToCover(mixed({ 'zinc-white': 1 }), flatSpectrum(0.02), 2).coats).to.equal(null);
     const { after } = coatsToCover(white, ground, 30);

@@ -52,8 +52,10 @@ export class TruePile {
 
   constructor(
     private readonly by: SimulatedPainter,
-    /** By how much its reader reads too high. */
-    private readonly offset: Lab = [0, 0, 0],
+    /** By how much its reader reads a colour too high. */
+    private readonly offset: (look: Lab) => Lab = () => [0, 0, 0],
+    /** ΔE by which it scatters. */
+    private readonly noise: number = 0.5,
   ) {}
 
   dose(adds: readonly Dose[]): void {
@@ -72,9 +74,9 @@ export class TruePile {
   read(): Lab {
     const [L, a, b] = this.look;
     const { random } = this.by;
-    const s = 0.5 / Math.sqrt(3);
+    const s = this.noise / Math.sqrt(3);
     const wide = 1 + 0.045 * Math.hypot(a, b);
-    const [dL, da, db] = this.offset;
+    const [dL, da, db] = this.offset([L, a, b]);
     return [L + dL + s * 1.2 * normal(random), a + da + s * wide * normal(random), b + db + s * wide * normal(random)];
   }
 }

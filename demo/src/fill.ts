@@ -17,7 +17,7 @@ import {
   type Pixels,
 } from '@dusk/core';
 import { addTube, hasWork, keepPicture, makeChange, pilesOf, readPicture, tubeRows, type Studio } from '@dusk/server';
-import { labDto, mixtureDto, type MixtureSent, type Operation, type TubeDto, type View } from '@dusk/wire';
+import { labDto, mixtureSent, type Operation, type TubeDto, type View } from '@dusk/wire';
 import sharp from 'sharp';
 import { SAMPLE_MAKER, SAMPLE_PAINTINGS, SAMPLE_TUBES, type SamplePainting, type SamplePlace } from './sampleStudio.ts';
 import { growKin } from './kin.ts';
@@ -63,7 +63,7 @@ function kept(
   const outline = { x: x * pixels.width, y: y * pixels.height, radius: AREA * pixels.width };
   const { lab } = readArea(pixels, outline.x, outline.y, outline.radius);
   const paint = throughKey(key, lab);
-  const plan = mixtureDto(mixtureOfRecipe(best(palette, paint), (tube) => ({ tube }))) as unknown as MixtureSent;
+  const plan = mixtureSent(mixtureOfRecipe(best(palette, paint), (tube) => ({ tube })));
   const sampleId = randomUUID();
   return [
     { do: 'sample.add', id: sampleId, paintingId, referenceId, outline, seen: labDto(lab), paint: labDto(paint), zone, thing },

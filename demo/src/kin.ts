@@ -9,14 +9,12 @@ import {
   planString,
   USUAL_LIMITS,
   withPlacesAs,
-  type Mixture,
 } from '@dusk/core';
 import { makeChange, pilesOf, type Studio } from '@dusk/server';
-import { labDto, labOfDto, mixtureDto, type MixtureSent, type Operation, type PileDto, type TubeDto } from '@dusk/wire';
+import { labDto, labOfDto, mixtureSent, type Operation, type PileDto, type TubeDto } from '@dusk/wire';
 import type { SampleKin } from './sampleStudio.ts';
 
 const KIN_ML = 3;
-const sent = (mixture: Mixture): MixtureSent => mixtureDto(mixture) as unknown as MixtureSent;
 
 /** What grows from the sample painter's piles: a thing in shadow as a child, and a string between two. */
 export async function growKin(studio: Studio, paintingId: string, tubes: readonly TubeDto[], kin: readonly SampleKin[]): Promise<void> {
@@ -39,7 +37,16 @@ export async function growKin(studio: Studio, paintingId: string, tubes: readonl
       const meant = { kind: 'relative' as const, lab: labDto(target), pileId: mother.id, by };
       const purpose = { thing: one.thing, zone: 'shadow' };
       await make([
-        { do: 'pile.add', id: randomUUID(), paintingId, name: one.name, target: meant, plan: sent(child!.mixture), ml: KIN_ML, purpose },
+        {
+          do: 'pile.add',
+          id: randomUUID(),
+          paintingId,
+          name: one.name,
+          target: meant,
+          plan: mixtureSent(child!.mixture),
+          ml: KIN_ML,
+          purpose,
+        },
       ]);
       continue;
     }
@@ -60,7 +67,7 @@ export async function growKin(studio: Studio, paintingId: string, tubes: readonl
           paintingId,
           name,
           target: { kind: 'absolute', lab: labDto(target) },
-          plan: sent(withPlacesAs(mixture, ids)),
+          plan: mixtureSent(withPlacesAs(mixture, ids)),
           ml,
           string,
         };

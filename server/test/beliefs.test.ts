@@ -101,6 +101,24 @@ describe('what piles teach of tubes', () => {
     expect((await blue()).learnt!.strength).to.equal(learnt.learnt!.strength);
   });
 
+  it('is little of a look that nothing explains, until the painter confirms it', async () => {
+    const learnt = async (confirmed: boolean): Promise<number> => {
+      const { id: pileId } = await aPile(bench, paintingId);
+      const stageId = newId();
+      await change(bench, mixed(bench, pileId, { 'titanium-white': 6, 'ultramarine-blue': 1 }, stageId));
+      const [sighting, strange] = seen(stageId, { ...look(6, 1), L: look(6, 1).L + 30 });
+      const changeId = newId();
+      await send(bench, [sighting, { ...strange!, ...(confirmed && { confirmed }) }] as never, changeId).expect(201);
+      const pile = (await readPainting(bench, paintingId)).rows.piles!.find((p) => p.id === pileId)!;
+      expect(pile.stages[0]!.looks[0]!.confirmed).to.equal(confirmed);
+      const { strength } = (await blue()).learnt!;
+      await undo(bench, changeId).expect(201);
+      return Math.abs(Math.log(strength));
+    };
+    const doubted = await learnt(false);
+    expect(doubted).to.be.below(0.5 * (await learnt(true)));
+  });
+
   it('comes of the newest look at a stage, and of all stages', async () => {
     const { pileId } = await piled(6, 1);
     const [pile] = (await readPainting(bench, paintingId)).rows.piles!;

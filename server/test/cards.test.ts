@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { checkCard, deltaE00, leavesOf, masstoneOf, paintOfCard, trustInMixture, type Card } from '@dusk/core';
+import { checkCard, deltaE00, leavesOf, masstoneOf, mixtureOf, paintOfCard, paintOfMixture, trustInMixture, type Card } from '@dusk/core';
 import { labOfDto, type CardDto, type CardsFound, type Operation, type PaintingDto, type PileDto } from '@dusk/wire';
 import { aPainting, aPile, change, idOf, mixed, newId, openBench, refused, seen, send, type Bench } from './studio.ts';
 
@@ -71,13 +71,25 @@ describe('cards', () => {
     };
     await change(bench, { do: 'stage.add', id: stageId, pileId: pile.id, kind: 'added', additions: [added] });
     await change(bench, ...seen(stageId, { L: 58, a: 6, b: -20 }));
+    const made = mixtureOf([
+      { tube: 'titanium-white', parts: 3.6 },
+      { tube: 'ultramarine-blue', parts: 0.4 },
+      { tube: 'cadmium-red', parts: 0.2 },
+    ]);
     const card = await make(pile.id);
     checkCard(asCard(card));
     expect(card.seen).to.include({ L: 58, a: 6, b: -20 });
     const share = leavesOf(card.recipe).find(
       ({ source }) => (source as { tube: string }).tube === card.tubes.find(({ pigment }) => pigment === 'cadmium-red')!.key,
     )!.share;
-    expect(share).to.be.closeTo(0.2 / 4.2, 0.001);
+    // Measured anew in whole parts, near what it truly was; that stands behind it.
+    expect(share).to.be.closeTo(0.2 / 4.2, 0.012);
+    for (const { parts } of card.recipe.heaps.flatMap(({ ingredients }) => ingredients)) expect(Number.isInteger(parts)).to.equal(true);
+    const own = new Map(asCard(card).tubes.map((tube) => [tube.pigment, tube]));
+    expect(card.made).to.match(/^8\d % Titanium white, 9\.5 % Ultramarine blue, 4\.8 % Cadmium red$/);
+    expect(
+      deltaE00(labOfDto(card.predicted), masstoneOf(paintOfMixture(made, (source) => own.get((source as { tube: string }).tube)!))),
+    ).to.be.below(1);
   });
 
   it('of a child whose mother was put away still have her opened', async () => {

@@ -1,5 +1,6 @@
 import { expect } from 'chai';
-import { OPERATIONS, READS, type Answer, type Operation, type OperationName, type PileDto } from '@dusk/wire';
+import { OPERATIONS, READS, type Answer, type Operation, type OperationName, type PileDto, type Problem } from '@dusk/wire';
+import { propertiesOf } from '../../wire/test/properties.ts';
 import { foreignCards, sendCards } from './cardFiles.ts';
 import {
   aPainting,
@@ -221,7 +222,10 @@ describe('the table of operations', () => {
       await refused(sent(spoilt), 422);
       await refused(sent({ colour: 'red' }), 422);
       if ('version' in op) {
-        await refused(sent({ version: 99 }), 409);
+        const { body: met } = await refused(sent({ version: 99 }), 409);
+        // Both sides can be shown: the row as it stands, every field that could be written.
+        const { current } = met as Problem & { current: object };
+        if (name.endsWith('.change')) expect(current).to.include.keys(propertiesOf(name));
         await refused(sent({ version: undefined }), 422);
       }
       expect(await everything()).to.equal(before);

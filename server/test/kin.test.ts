@@ -1,6 +1,16 @@
 import { expect } from 'chai';
-import { deltaE00, masstoneOf, paintOfMixture, type Lab, type Leaf, type Mixture, type PaintCurves } from '@dusk/core';
-import { labOfDto, operationsToMix, type Operation, type PaintingDto, type PileDto } from '@dusk/wire';
+import {
+  BY_KNIFE,
+  deltaE00,
+  masstoneOf,
+  paintOfMixture,
+  type Lab,
+  type Leaf,
+  type Measure,
+  type Mixture,
+  type PaintCurves,
+} from '@dusk/core';
+import { labOfDto, operationsToMix, type MixingTable, type Operation, type PaintingDto, type PileDto } from '@dusk/wire';
 import {
   aPainting,
   aPile,
@@ -49,6 +59,16 @@ describe('piles and their kin', () => {
     ml: 2,
   });
   const make = async (op: Operation): Promise<PileDto> => (await change(bench, op)).piles!.find((p) => p.id === (op as { id: string }).id)!;
+  /** What it takes to say that a plan was mixed here. */
+  const tableOf = (measure?: Measure): MixingTable => ({
+    paintingId: painting.id,
+    newId,
+    stateOf: (id) => [...bench.tubes.values()].find((t) => t.id === id)!.stateId,
+    stageOf: () => '',
+    handlingOf: () => BY_KNIFE,
+    ...(measure && { measure }),
+    nameOf: () => 'a heap',
+  });
   const now = async (id: string): Promise<PileDto> => (await readPainting(bench, painting.id)).rows.piles!.find((p) => p.id === id)!;
 
   it('are planned from piles that are planned, and come to the colour their tubes give', async () => {
@@ -88,17 +108,31 @@ describe('piles and their kin', () => {
       { ingredients: [tube('titanium-white', 5), { heap: 1, parts: 1 }] },
     ];
     const pile = await make({ ...lightBlue(bench, painting.id), plan: { form: 1, heaps } } as unknown as Operation);
-    const ops = operationsToMix(pile.id, pile.plan, pile.ml, {
-      paintingId: painting.id,
-      newId,
-      stateOf: (id) => [...bench.tubes.values()].find((t) => t.id === id)!.stateId,
-      stageOf: () => '',
-      handlingOf: () => ({ density: 1.5, nozzleMm: 6 }),
-      nameOf: () => 'a heap',
-    });
+    const ops = operationsToMix(pile.id, pile.plan, pile.ml, tableOf());
     await change(bench, ...ops);
     const [stage] = (await now(pile.id)).stages;
     expect(deltaE00(labOfDto(stage!.predicted!), labOfDto(pile.predicted.lab))).to.be.below(0.01);
+  });
+
+  it('mixed by eye are kept as ranges with their words, and by the knife’s tip however they are measured', async () => {
+    const tube = (pigment: string, parts: number) => ({ tube: idOf(bench, pigment), parts });
+    const heaps = [{ ingredients: [tube('titanium-white', 240), tube('ultramarine-blue', 80), tube('cadmium-red', 1)] }];
+    for (const measure of ['eye', 'parts'] as const) {
+      const pile = await make({ ...lightBlue(bench, painting.id), plan: { form: 1, heaps }, ml: 6 } as unknown as Operation);
+      const ops = operationsToMix(pile.id, pile.plan, pile.ml, tableOf(measure));
+      await change(bench, ...ops);
+      const { additions } = (await now(pile.id)).stages[0]!;
+      const [white, blue, red] = ['titanium-white', 'ultramarine-blue', 'cadmium-red'].map((pigment) =>
+        additions.find(({ tubeId }) => tubeId === idOf(bench, pigment))!,
+      );
+      expect(red).to.include({ said: 'a touch' });
+      expect(red!.high / red!.low).to.be.above(1.5);
+      if (measure === 'eye') {
+        expect([white!.said, blue!.said]).to.deep.equal(['mostly', 'some']);
+        expect(blue!.low).to.be.below(blue!.ml);
+        expect(blue!.high).to.be.above(blue!.ml);
+      } else expect([white!.low, white!.high, blue!.low, blue!.high]).to.deep.equal([white!.ml, white!.ml, blue!.ml, blue!.ml]);
+    }
   });
 
   it('say what they are for, in which layer and string they stand; all of it can be undone', async () => {

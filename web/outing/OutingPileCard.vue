@@ -32,7 +32,7 @@ const words = computed((): readonly (readonly [word: string, by: Nudge, way: 1 |
     ['darker', 'value', -1],
     [turns.onward, 'hue', 1],
     [turns.back, 'hue', -1],
-    ['stronger', 'chroma', 1],
+    ['brighter', 'chroma', 1],
     ['duller', 'chroma', -1],
   ];
 });

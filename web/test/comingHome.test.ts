@@ -43,7 +43,7 @@ const news = (pileId: string, more: Partial<OutingNews> = {}): OutingNews => ({
 });
 const AT = '2026-06-01T10:00:00.000Z';
 const meet = (piles: readonly PileDto[], ...list: readonly OutingNews[]) =>
-  meetHome({ outing: 'o', paintingId: 'a painting', title: 'P', news: list }, TUBES, new Map(piles.map((one) => [one.id, one])));
+  meetHome({ outing: 'o', paintingId: 'a painting', title: 'P', news: list }, 'parts', TUBES, new Map(piles.map((one) => [one.id, one])));
 
 describe('what comes home meets the piles as they are', () => {
   it('mixes as planned, under the id that was given out there, when it was', () => {

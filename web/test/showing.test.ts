@@ -17,7 +17,8 @@ import { SURROUNDS, type PileDto, type StageDto } from '@dusk/wire';
 import { closeness, describe as inWords, firstName, moment, valueDifference } from '../src/chips/words.ts';
 import { surroundStyle } from '../src/chips/surround.ts';
 import { ingredientsOf, saysSize, type LoggedLine } from '../src/mixing/logged.ts';
-import { inShort, stepsOf } from '../src/mixing/steps.ts';
+import { inShort } from '@dusk/core';
+import { stepsOf } from '../src/mixing/steps.ts';
 import { chaptersOf, historyOf } from '../src/mixing/story.ts';
 import { seeded } from '@dusk/core/random';
 import { beadScale } from '../src/chips/beads.ts';
@@ -225,6 +226,7 @@ describe('the story of a pile', () => {
     id: 'l',
     sightingId: 's',
     kind: 'eye' as const,
+    confirmed: false,
     lab: lab(40),
     said: 'darker',
     at: '2026-03-01T14:05:00Z',
@@ -268,7 +270,7 @@ describe('the story of a pile', () => {
     expect(lines[1]).to.equal('mixed from mostly yellow ochre');
     expect(lines[2]).to.match(/^looked value 3\.9 by eye, 1\.2 darker than wanted \(“darker”\); not learnt from$/);
     expect(lines[3]).to.equal('added about 0.40 ml yellow ochre, about 0.40 ml “wall”');
-    expect(lines.slice(4)).to.deep.equal(['1.5 ml of it taken, the rest set aside', 'changed by eye', 'scraped off']);
+    expect(lines.slice(4)).to.deep.equal(['1.5 ml of it taken, the rest set aside', 'changed by eye', 'wiped off']);
   });
 });
 

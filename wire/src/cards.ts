@@ -183,6 +183,8 @@ export interface CardBody {
   readonly light: string;
   readonly film: string;
   readonly medium: string;
+  /** What it was truly made of, where the recipe is the same measured anew. */
+  readonly made?: string;
   readonly basis: Basis;
   readonly steadiness: number;
   readonly within: number;

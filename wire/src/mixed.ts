@@ -1,7 +1,22 @@
-import { isPile, isTube, lastHeap, measureOut, type Handling, type Heap, type Ingredient, type Leaf, type Mixture } from '@dusk/core';
+import {
+  BY_KNIFE,
+  isHeap,
+  isPile,
+  isTube,
+  keptAs,
+  lastHeap,
+  measureOut,
+  type Handling,
+  type Heap,
+  type Ingredient,
+  type KeptDose,
+  type Leaf,
+  type Measure,
+  type Mixture,
+} from '@dusk/core';
 import type { Needs, Operation } from './changes.ts';
 import type { MixtureSent } from './mixtures.ts';
-import { mixtureDto } from './written.ts';
+import { mixtureSent } from './written.ts';
 
 /** What it takes to say that a plan was mixed. */
 export interface MixingTable {
@@ -11,6 +26,8 @@ export interface MixingTable {
   readonly stateOf: (tube: string) => string;
   readonly stageOf: (pile: string) => string;
   readonly handlingOf: (source: Leaf) => Handling;
+  /** How it was measured: what was laid by eye is kept as ranges. In parts unless it is said. */
+  readonly measure?: Measure;
   /** What a heap of a plan is called once it is a pile of its own. */
   readonly nameOf: (heap: Heap, plan: Mixture) => string;
 }
@@ -34,18 +51,23 @@ export function operationsToMix(pileId: string, plan: Mixture, ml: number, table
     if (isPile(ingredient)) return { stageId: ingredient.stage ?? table.stageOf(ingredient.pile) };
     return { stageId: heapPiles[ingredient.heap]!.stage };
   };
+  const kept = (ingredient: Ingredient, amount: number, whole: number): KeptDose => {
+    const { range, said, parts } = ingredient;
+    if (range === undefined) {
+      const { nozzleMm } = isHeap(ingredient) ? BY_KNIFE : table.handlingOf(ingredient);
+      return keptAs(amount, nozzleMm, table.measure ?? 'parts', whole);
+    }
+    return {
+      low: Math.min(amount, (amount * range[0]) / parts),
+      high: Math.max(amount, (amount * range[1]) / parts),
+      ...(said !== undefined && { said }),
+    };
+  };
   const additionsOf = (heap: Heap, at: number): Addition[] =>
     heap.ingredients.map((ingredient, i) => {
-      const amount = measured[at]!.amounts[i]!.ml;
-      const [low, high] = ingredient.range ?? [ingredient.parts, ingredient.parts];
-      return {
-        id: newId(),
-        ...sourceOf(ingredient),
-        ml: amount,
-        low: Math.min(amount, (amount * low) / ingredient.parts),
-        high: Math.max(amount, (amount * high) / ingredient.parts),
-        ...(ingredient.said !== undefined && { said: ingredient.said }),
-      };
+      const { ml: whole, amounts } = measured[at]!;
+      const { ml } = amounts[i]!;
+      return { id: newId(), ...sourceOf(ingredient), ml, ...kept(ingredient, ml, whole) };
     });
   /** A heap as the plan of its own pile: what it takes from other heaps it takes from their piles. */
   const planOf = (heap: Heap): MixtureSent => {
@@ -59,7 +81,7 @@ export function operationsToMix(pileId: string, plan: Mixture, ml: number, table
         ...(said !== undefined && { said }),
       };
     });
-    return mixtureDto({ heaps: [{ ingredients }] }) as unknown as MixtureSent;
+    return mixtureSent({ heaps: [{ ingredients }] });
   };
   const first = plan.heaps.slice(0, -1).flatMap((heap, at): Operation[] => [
     {
@@ -68,6 +90,7 @@ export function operationsToMix(pileId: string, plan: Mixture, ml: number, table
       ...(table.paintingId !== null && { paintingId: table.paintingId }),
       name: table.nameOf(heap, plan),
       plan: planOf(heap),
+      purpose: { leftOf: pileId },
       ml: Math.min(MOST_ML, Math.max(LEAST_ML, measured[at]!.ml)),
     },
     { do: 'stage.add', id: heapPiles[at]!.stage, pileId: heapPiles[at]!.pile, kind: 'mixed', additions: additionsOf(heap, at) },

@@ -2,7 +2,7 @@ import { ArrayUnique, IsBoolean, IsUUID } from 'class-validator';
 import { Id, ListOf, Note, ObjectsOf, Optional, Within } from './fields.ts';
 import { MOST_BROKEN, MOST_NEIGHBOURS, MOST_PLACES } from './limits.ts';
 
-/** A pile that another is to stand beside: barely off it, or clear of it, in ΔE00. */
+/** A pile that another is to stand beside: barely off it, or clear of it, in ΔE00; or so many values apart. */
 export class NeighbourSent {
   @Id('A neighbour')
   pileId!: string;
@@ -14,6 +14,11 @@ export class NeighbourSent {
   @Optional()
   @Within('The most difference', 0, 60)
   most?: number;
+
+  /** Least distance in value steps. */
+  @Optional()
+  @Within('How many values apart', 0, 10)
+  apart?: number;
 }
 
 /** What a pile is for. All absent: nothing is said. */
@@ -42,6 +47,11 @@ export class PurposeSent {
   @Id('What it covers')
   overId?: string;
 
+  /** The pile that it was mixed first for: what is left of it is a small thing beside that one. */
+  @Optional()
+  @Id('What it was mixed for')
+  leftOf?: string;
+
   /** Mixed through, or left broken so that streaks show. */
   @Optional()
   @IsBoolean({ message: 'A pile is left broken or not' })
@@ -59,6 +69,7 @@ export interface NeighbourDto {
   readonly pileId: string;
   readonly least?: number;
   readonly most?: number;
+  readonly apart?: number;
 }
 
 export interface PurposeDto {
@@ -67,6 +78,7 @@ export interface PurposeDto {
   readonly also?: readonly string[];
   readonly neighbours?: readonly NeighbourDto[];
   readonly overId?: string;
+  readonly leftOf?: string;
   readonly leftBroken?: boolean;
   readonly showing?: readonly string[];
 }

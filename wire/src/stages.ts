@@ -1,5 +1,5 @@
 import { SIGHTS, type Sight } from '@dusk/core';
-import { IsIn, ValidateIf } from 'class-validator';
+import { IsBoolean, IsIn, ValidateIf } from 'class-validator';
 import { LabSent } from './colours.ts';
 import type { LabDto } from './written.ts';
 import { Id, Moment, Note, ObjectOf, ObjectsOf, Optional, Within } from './fields.ts';
@@ -114,6 +114,11 @@ export class NewLook {
   @Note('What was said', 120)
   said?: string;
 
+  /** It is this pile, in this light, however strange it looks. */
+  @Optional()
+  @IsBoolean({ message: 'A look is confirmed or not' })
+  confirmed?: boolean;
+
   @Optional()
   @Moment()
   at?: string;
@@ -136,6 +141,7 @@ export interface LookDto {
   readonly kind: Sight;
   readonly lab: LabDto;
   readonly said: string | null;
+  readonly confirmed: boolean;
   readonly at: string;
   /** What it taught, and whether that was refused; null where it could teach nothing. */
   readonly beliefId: string | null;

@@ -1,4 +1,5 @@
 import type { Lab, Mixture } from '@dusk/core';
+import type { MixtureSent } from './mixtures.ts';
 
 /** Colours and mixtures as they are written on the wire; without any decorators, so that the page may have this alone. */
 export interface LabDto {
@@ -19,3 +20,5 @@ export interface MixtureDto extends Mixture {
 }
 
 export const mixtureDto = ({ heaps }: Mixture): MixtureDto => ({ form: MIXTURE_VERSION, heaps });
+/** A mixture as a change sends it: the same, by the type that the other side checks it by. */
+export const mixtureSent = (mixture: Mixture): MixtureSent => mixtureDto(mixture) as unknown as MixtureSent;

@@ -1,4 +1,16 @@
-import { correct as correctPile, CraftError, SIGHTS, type MeasuredDose, type Stage } from '@dusk/core';
+import {
+  amountFromInput,
+  correct as correctPile,
+  CraftError,
+  labToHex,
+  measureFromInput,
+  SIGHTS,
+  tellAdded,
+  type Correction,
+  type MeasuredDose,
+  type Measure,
+  type Stage,
+} from '@dusk/core';
 import { fieldsOf, rounded, type Command } from '../command.ts';
 import {
   beliefsFromInput,
@@ -9,7 +21,7 @@ import {
   targetFromInput,
   tubesFromInput,
 } from '../read.ts';
-import { writtenColour, writtenDoses } from '../write.ts';
+import { handlingOf, writtenColour, writtenDoses } from '../write.ts';
 
 interface Story {
   readonly mixed?: unknown;
@@ -41,6 +53,14 @@ const writtenDose = ({ id, parts, letDown }: MeasuredDose) => ({
   parts: rounded(parts),
 });
 
+/** Additions in mixing order, in one way of measuring. */
+const told = ({ steps, growth }: Correction['ways'][number], pileMl: number, parts: number, measure: Measure) =>
+  steps.map((step) => ({
+    ...writtenDose(step),
+    amount: tellAdded((step.parts * pileMl) / parts, handlingOf(step.id), measure, pileMl * growth, pileMl / parts),
+    after: labToHex(step.lab),
+  }));
+
 export const correct: Command = {
   name: 'correct',
   summary: 'what was mixed, how it looks, and the target → what to add',
@@ -54,16 +74,37 @@ export const correct: Command = {
 given back, with whatever palette. "by" (${SIGHTS.join(', ')}) says how it was read, here or in a stage, and "sitting" names
 what shares one light: readings of one sitting are off alike, which is learnt over its piles; "off" is as it was read,
 "believed_off" without that. "knife" (0.1) is the share a dose may be off by. "reach" says whether that comes to the target, "gives_way" what does not, and "anew" whether these tubes reach it from the start.
-No dose is smaller than an eighth of a part: what is too little comes let down, and "measured" says how; "add" counts its tubes. "advice": leave it, add, or start again with part of it ("part": how much to keep, and what to add to that).`,
+The pile is 4 ml unless "amount_ml" says so: no dose is smaller than a speck of the knife's tip; what is too little comes
+let down, and "measured" says how; "add" counts its tubes. "measure" (eye, parts, beads, scale): "told" tells each addition
+that way, in mixing order, with the colour after it. "insists" (true): the painter says that it is off, and something is added. "advice": leave it, add, or start again with part of it ("part": how much to keep, and what to add to that).`,
   run: (input) => {
-    const known = ['palette', 'mixed', 'seen', 'stages', 'by', 'sitting', 'knife', 'target', 'beliefs'] as const;
-    const { palette, target, beliefs, ...story } = fieldsOf(input, known);
+    const known = [
+      'palette',
+      'mixed',
+      'seen',
+      'stages',
+      'by',
+      'sitting',
+      'knife',
+      'target',
+      'beliefs',
+      'amount_ml',
+      'measure',
+      'insists',
+    ] as const;
+    const { palette, target, beliefs, amount_ml, measure, insists, ...story } = fieldsOf(input, known);
     const tubes = tubesFromInput(palette);
+    const stages = stagesFromInput(story);
+    const parts = stages.reduce((sum, { additions }) => sum + additions.reduce((own, dose) => own + dose.parts, 0), 0);
+    const pileMl = amountFromInput(amount_ml);
+    const how = measure === undefined ? undefined : measureFromInput(measure);
     const answer = correctPile({
       palette: tubes,
-      stages: stagesFromInput(story),
+      stages,
       target: targetFromInput(target, 'D65'),
       beliefs: beliefsFromInput(beliefs),
+      partMl: pileMl / parts,
+      insists: insists === true,
     });
     return {
       off: rounded(answer.off),
@@ -72,6 +113,7 @@ No dose is smaller than an eighth of a part: what is too little comes let down, 
       advice: answer.advice,
       add: writtenDoses(answer.add),
       ...(answer.measured.some((dose) => dose.letDown) && { measured: answer.measured.map(writtenDose) }),
+      ...(how && answer.ways[0] && { told: told(answer.ways[0], pileMl, parts, how) }),
       growth: rounded(answer.growth),
       ...writtenColour(answer.lab),
       after: rounded(answer.mismatchAfter),

@@ -1,6 +1,14 @@
 import {
+  amountFromInput,
   CraftError,
+  measureFromInput,
+  paintOfMixture,
+  type Measure,
+  type PaintCurves,
+  type Palette,
   finite,
+  isPile,
+  isTube,
   hangTogether,
   keyedTo,
   stringOf,
@@ -11,11 +19,12 @@ import {
   type Mother,
   type Recipe,
   type Route,
+  type Source,
   type StringPile,
 } from '@dusk/core';
 import { fieldsOf, rounded, type Command } from '../command.ts';
 import { paletteFromInput, targetFromInput } from '../read.ts';
-import { writtenColour, writtenMixture, writtenRecipe } from '../write.ts';
+import { writtenColour, writtenMixture, writtenRecipe, writtenSteps } from '../write.ts';
 
 export const string: Command = {
   name: 'string',
@@ -30,30 +39,34 @@ name what is let down; a mother may name what stands before it.
 
 A stop is a colour, a mixture {"parts":{…}} or a relative target. "routes", one for each stretch: straight, neutral, warm, cool.
 "limits" and "illuminant" as in dusk solve. Instead of "stops": "around":{"of":{"hex":"#8a6b4f"},"dark":2,"light":8,"chroma":1}
-goes from a colour to dark and light; "pair":{"of":{"munsell":"N 5/"},"temperature":4} gives a warm and a cool pile of one value.`,
+goes from a colour to dark and light; "pair":{"of":{"munsell":"N 5/"},"temperature":4} gives a warm and a cool pile of one value.
+Each pile is 4 ml unless "amount_ml" says so; "measure" (eye, parts, beads, scale): "measured" tells mothers and piles that way.`,
   run: (input) => {
-    const known = ['stops', 'around', 'pair', 'piles', 'routes', 'palette', 'limits', 'illuminant'] as const;
-    const { stops, around, pair, piles, routes, palette, limits, illuminant } = fieldsOf(input, known);
+    const known = ['stops', 'around', 'pair', 'piles', 'routes', 'palette', 'limits', 'illuminant', 'amount_ml', 'measure'] as const;
+    const { stops, around, pair, piles, routes, palette, limits, illuminant, amount_ml, measure } = fieldsOf(input, known);
     if (routes !== undefined && !Array.isArray(routes)) throw new CraftError('target', 'routes must be a list, as ["warm"].');
     const laid = paletteFromInput({ palette, limits, illuminant });
     const { light } = laid.eye;
+    const amountMl = amountFromInput(amount_ml);
+    const telling = measure === undefined ? undefined : { palette: laid, amountMl, measure: measureFromInput(measure) };
     if (pair !== undefined) {
       const { of, temperature } = fieldsOf(pair, ['of', 'temperature']);
       const two = warmAndCool(targetFromInput(of, light), finite('target', 'temperature', temperature));
-      const { mothers, recipes } = hangTogether(laid, two);
+      const { mothers, recipes } = hangTogether(laid, two, amountMl);
       return writtenString(
         mothers,
         two.map((target, i) => ({ target, recipe: recipes[i]! })),
+        telling,
       );
     }
     const targets = around === undefined ? stopsFromInput(stops, light) : stopsAround(around, light);
-    const made = stringOf(laid, targets, finite('target', 'piles', piles), routes as Route[] | undefined);
-    return writtenString(made.mothers, made.piles);
+    const made = stringOf(laid, targets, finite('target', 'piles', piles), routes as Route[] | undefined, amountMl);
+    return writtenString(made.mothers, made.piles, telling);
   },
 };
 
 /** Piles, and the mixtures they are made from; heaps mixed first for a mother stand before it. */
-const writtenString = (mothers: readonly Mother[], piles: readonly StringPile[]) => ({
+const writtenString = (mothers: readonly Mother[], piles: readonly StringPile[], telling?: Telling) => ({
   mothers: mothers.reduce<{ readonly name: string; readonly parts: Record<string, number> }[]>((all, { name, mixture }) => {
     const { parts, letdowns } = writtenMixture(
       mixture,
@@ -62,7 +75,27 @@ const writtenString = (mothers: readonly Mother[], piles: readonly StringPile[])
     return [...all, ...letdowns, { name, parts }];
   }, []),
   piles: piles.map(({ target, recipe }) => written(target, recipe)),
+  ...(telling && { measured: toldOf(mothers, piles, telling) }),
 });
+
+interface Telling {
+  readonly palette: Palette;
+  readonly amountMl: number;
+  readonly measure: Measure;
+}
+
+/** Mothers and piles in one way of measuring; what a pile takes of its mother is measured with the knife. */
+function toldOf(mothers: readonly Mother[], piles: readonly StringPile[], { palette, amountMl, measure }: Telling) {
+  const made = new Map<string, PaintCurves>();
+  const paintOf = (leaf: Source): PaintCurves =>
+    isPile(leaf) ? made.get(leaf.pile)! : palette.ingredients.find(({ id }) => isTube(leaf) && id === leaf.tube)!;
+  for (const { name, mixture } of mothers) made.set(name, paintOfMixture(mixture, paintOf));
+  const told = (mixture: Mother['mixture']) => writtenSteps(mixture, amountMl, measure, palette, made);
+  return {
+    mothers: mothers.map(({ name, mixture }) => ({ name, heaps: told(mixture) })),
+    piles: piles.map(({ recipe }) => told(recipe.mixture)),
+  };
+}
 
 const written = (target: Lab, recipe: Recipe) => ({
   target: writtenColour(target),

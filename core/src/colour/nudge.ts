@@ -3,19 +3,27 @@ import { relativeTemperatureWord, temperature, WARM_POLE, type WarmBlue } from '
 import { lightnessOfValue, valueOfLightness } from './value.ts';
 
 /** Ways in which a chip is moved until it looks like the paint. */
-export type Nudge = 'value' | 'hue' | 'chroma';
+export type Nudge = 'value' | 'hue' | 'chroma' | 'temperature' | 'brown';
 
-/** One small step of each: a tenth of a value, and about as much to the eye of hue and chroma (Lab units). */
+/** One small step of each: a tenth of a value, and about as much to the eye of hue, chroma and temperature (Lab units). */
 const VALUE_STEP = 0.1;
 const HUE_STEP = 1.2;
 const CHROMA_STEP = 1;
+const TEMPERATURE_STEP = 1.2;
+/** Browner is darker and duller at once. */
+const BROWN_VALUE = 0.7;
+const BROWN_CHROMA = 0.7;
+/** Hues that have browns, and the chroma from which they do. */
+const BROWNS = [25, 95] as const;
+const BROWN_FROM = 12;
 /** Below this chroma hue cannot be turned; the chip then moves towards the warm or the cool pole. */
 const NEUTRAL = 3;
 const WARM = (WARM_POLE * Math.PI) / 180;
 
 /**
  * A colour moved by small steps of value, of hue (round the circle, from red towards yellow positive;
- * near neutral towards warm), or of chroma. Value keeps hue and chroma; nothing leaves what there is.
+ * near neutral towards warm), of chroma, of temperature (straight towards the warm pole or the cool one), or
+ * of brown. Value keeps hue and chroma; nothing leaves what there is.
  */
 export function nudged(lab: Lab, by: Nudge, steps: number): Lab {
   const [L, C, h] = labToLch(lab);
@@ -25,11 +33,23 @@ export function nudged(lab: Lab, by: Nudge, steps: number): Lab {
     case 'chroma':
       return lchToLab([L, Math.max(0, C + steps * CHROMA_STEP), C < 1e-6 ? WARM_POLE : h]);
     case 'hue': {
-      if (C < NEUTRAL) return [L, lab[1] + steps * HUE_STEP * Math.cos(WARM), lab[2] + steps * HUE_STEP * Math.sin(WARM)];
+      if (C < NEUTRAL) return warmed(lab, steps * HUE_STEP);
       const turn = (2 * Math.asin(Math.min(1, HUE_STEP / (2 * C))) * 180) / Math.PI;
       return lchToLab([L, C, (h + steps * turn + 720) % 360]);
     }
+    case 'temperature':
+      return warmed(lab, steps * TEMPERATURE_STEP);
+    case 'brown':
+      return nudged(nudged(lab, 'chroma', -steps * BROWN_CHROMA), 'value', -steps * BROWN_VALUE);
   }
+}
+
+const warmed = ([L, a, b]: Lab, by: number): Lab => [L, a + by * Math.cos(WARM), b + by * Math.sin(WARM)];
+
+/** Whether a painter would call a colour browner or less so: a red, an orange, a yellow that is not nearly grey. */
+export function hasBrowns(lab: Lab): boolean {
+  const [, C, h] = labToLch(lab);
+  return C >= BROWN_FROM && h >= BROWNS[0] && h <= BROWNS[1];
 }
 
 /** From each hue on, what the next hue is called that way round, and the one before it the other way. */
@@ -72,6 +92,6 @@ export function differenceWords(seen: Lab, wanted: Lab, warmBlue?: WarmBlue): st
   const turn = hueDifference(h, seenH);
   const chord = 2 * Math.sin((Math.abs(turn) * Math.PI) / 360) * Math.sqrt(C * seenC);
   if (chord >= WORTH_LAB) words.push(turn > 0 ? turnWords(wanted).onward : turnWords(wanted).back);
-  if (Math.abs(seenC - C) >= WORTH_LAB) words.push(seenC > C ? 'stronger' : 'duller');
+  if (Math.abs(seenC - C) >= WORTH_LAB) words.push(seenC > C ? 'brighter' : 'duller');
   return words;
 }

@@ -29,6 +29,7 @@ const SHADES: Readonly<Record<string, Shade>> = {
   dusty: { chroma: 0.5, lightness: 6 },
   strong: { chroma: 1.35 },
   stronger: { chroma: 1.2 },
+  brighter: { chroma: 1.2, lightness: 3 },
   bright: { chroma: 1.35, lightness: 6 },
   warm: { warmth: 7 },
   warmer: { warmth: 4 },

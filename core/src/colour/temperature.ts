@@ -31,11 +31,11 @@ const GRADES: readonly (readonly [least: number, word: string])[] = [
   [38, 'very '],
   [14, ''],
   [5, 'fairly '],
-  [2, 'slightly '],
-  [0.5, 'a breath '],
+  [2, 'a little '],
+  [0.5, 'slightly '],
 ];
 
-/** `a breath warm` … `very cool`; finely graded near neutral, where it matters to greys. */
+/** `slightly warm` … `very cool`; finely graded near neutral, where it matters to greys. */
 export function temperatureWord(t: Temperature): string {
   const grade = GRADES.find(([least]) => Math.abs(t) >= least);
   return grade ? grade[1] + (t > 0 ? 'warm' : 'cool') : 'neutral';
@@ -45,6 +45,6 @@ export function temperatureWord(t: Temperature): string {
 export function relativeTemperatureWord(t: Temperature): string {
   const amount = Math.abs(t);
   if (amount < 0.5) return 'as warm';
-  const grade = amount < 2 ? 'a breath ' : amount < 5 ? 'slightly ' : amount < 14 ? '' : 'much ';
+  const grade = amount < 2 ? 'slightly ' : amount < 5 ? 'a little ' : amount < 14 ? '' : 'much ';
   return grade + (t > 0 ? 'warmer' : 'cooler');
 }

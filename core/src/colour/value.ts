@@ -1,4 +1,4 @@
-import { labForward } from './spaces.ts';
+import { labForward, type Lab } from './spaces.ts';
 import { finite } from '../errors.ts';
 
 /** Munsell value, 0 (black) to 10 (white). What every value in the product is stored as. */
@@ -30,6 +30,9 @@ function lightnessToY(L: number): number {
 
 /** Munsell value of a CIE lightness L*. */
 export const valueOfLightness = (L: number): MunsellValue => valueFromY(lightnessToY(L));
+
+/** Munsell value of a colour; what is darker than black or lighter than white counts as that. */
+export const valueOfColour = ([L]: Lab): MunsellValue => valueOfLightness(Math.min(100, Math.max(0, L)));
 
 /** CIE lightness L* of a Munsell value. */
 export const lightnessOfValue = (v: MunsellValue): number => 116 * labForward(valueToY(v) / 100) - 16;

@@ -1,8 +1,11 @@
+import { deltaE00 } from '../colour/difference.ts';
 import type { Lab } from '../colour/spaces.ts';
 import { CraftError } from '../errors.ts';
 import type { PaintCurves } from '../paint/catalogue.ts';
 import { mixCurves } from '../paint/mix.ts';
 import { mixerOf, type Mixer } from '../paint/mixer.ts';
+import { KNIFE_BORE_MM, type Millilitres, type Millimetres } from '../mixing/amounts.ts';
+import { doseError, LEAST_TOUCH_ML, ROUNDING, shortestBead, USUAL_AMOUNT_ML } from '../mixing/hand.ts';
 import { mismatch } from '../matching/polish.ts';
 import { searchFactors } from '../matching/search.ts';
 import type { Dose } from './learn.ts';
@@ -11,6 +14,8 @@ import type { Dose } from './learn.ts';
 export interface LyingPile extends PaintCurves {
   /** How large it is, in parts. */
   readonly parts: number;
+  /** How much paint a part is; that of a pile of the usual amount unless it is said. */
+  readonly partMl?: Millilitres | undefined;
   /** What it looks like beyond what its curves say: seen less believed, in Lab. */
   readonly residual?: Lab;
 }
@@ -18,6 +23,8 @@ export interface LyingPile extends PaintCurves {
 /** Something that can be added to a pile: a tube, or another pile. */
 export interface Addable extends PaintCurves {
   readonly id: string;
+  /** The bore it is squeezed from; taken up with the knife unless it is said. */
+  readonly nozzleMm?: Millimetres;
 }
 
 /** A weak premix that is made before something is added: one part of a tube in some parts of a base. */
@@ -35,7 +42,7 @@ export interface MeasuredDose extends Dose {
 export interface Additions {
   /** In all, by tubes and piles, let-downs opened. */
   readonly add: readonly Dose[];
-  /** As it is measured. No dose is smaller than {@link LEAST_DOSE}. */
+  /** As it is measured. No dose is smaller than a speck of the knife's tip. */
   readonly measured: readonly MeasuredDose[];
   /** Size of the pile afterwards, in sizes of the pile before. */
   readonly growth: number;
@@ -45,19 +52,15 @@ export interface Additions {
   readonly mismatchAfter: number;
 }
 
-/** The smallest dose that can be measured, in parts. */
-export const LEAST_DOSE = 1 / 8;
-/** A touch of the knife's tip: a speck of a pile of twelve parts, where whatever brings it nearer counts. */
-const LEAST_TOUCH = 1 / 32;
 /** What a pile grown by its own size, a further tube, or a let-down to mix first is worth in ΔE00. */
 const GROWTH_EFFORT = 0.25;
 const TUBE_EFFORT = 0.2;
 const LETDOWN_EFFORT = 0.4;
 const START = 0.04;
 const LEAST = 1e-4;
-/** Parts of the base to one of the tube in let-downs of what is too little to measure, and parts a dose of one should come to. */
+/** Parts of the base to one of the tube in let-downs of what is too little to measure, and what a dose of one should come to. */
 const RATIOS = [4, 9, 19, 49, 99] as const;
-const EASY_DOSE = 0.4;
+const EASY_DOSE_ML: Millilitres = 0.15;
 /** Ways in which doses that are too small are let down or left out. */
 const MEASURED_WAYS = 24;
 /** Tubes alone and in pairs that are tried with a third. */
@@ -81,6 +84,12 @@ interface Tried {
   readonly set: readonly Measurable[];
   readonly amounts: Float64Array;
   readonly cost: number;
+}
+
+/** A way that a hand can lay. */
+interface Handled extends Tried {
+  /** What it costs with what the hand is expected to be off by, ΔE00. */
+  readonly dear: number;
 }
 
 /** The look of a pile with amounts of further paints in it, in sizes of the pile. */
@@ -170,18 +179,43 @@ export function waysToAdd(
         FINE,
       ),
     );
-  const least = (anyGain ? LEAST_TOUCH : LEAST_DOSE) / pile.parts;
+  const pileMl = pile.partMl === undefined ? USUAL_AMOUNT_ML : pile.parts * pile.partMl;
+  const least = LEAST_TOUCH_ML / pileMl;
   const lightest = lightestOf(addables);
-  /** A way that can be measured: what is too little is let down in the lightest paint, or left out. */
-  const measurable = (tried: Tried): Tried | undefined => {
-    const small = (i: number): boolean => tried.amounts[i]! < least;
-    if (!tried.set.some((_, i) => small(i))) return tried;
+  /** A way as dear as a hand makes it that lays these amounts, each as far off as is to be expected (1 σ). */
+  const byHand = (tried: Tried): Handled => {
+    const { set, amounts } = tried;
+    const mix = mixerOf([pile, ...set]);
+    const meant = look(mix, amounts);
+    const missed = judge(meant);
+    const squares = set.map(({ nozzleMm = KNIFE_BORE_MM }, i) => {
+      const astray = amounts.slice();
+      astray[i]! *= 1 + doseError(amounts[i]! * pileMl, nozzleMm);
+      return deltaE00(meant, look(mix, astray)) ** 2;
+    });
+    const straying = squares.reduce((sum, square) => sum + square, 0);
+    return { ...tried, dear: tried.cost - missed + Math.sqrt(missed * missed + straying) };
+  };
+  /**
+   * A way that can be measured. What is less than a bead is a touch of the knife's tip, unless it is worth letting
+   * down in the lightest paint; what is less than a speck is let down, made a speck, or left out.
+   */
+  const measurable = (tried: Tried): Handled | undefined => {
+    const tooLittle = (i: number): boolean => tried.amounts[i]! < least * ROUNDING;
+    const byTip = (i: number): boolean => tried.amounts[i]! * pileMl < shortestBead(tried.set[i]!.nozzleMm ?? KNIFE_BORE_MM);
+    if (!tried.set.some((_, i) => byTip(i))) return byHand(tried);
     const letDown = tried.set.map((one, i): Measurable =>
-      small(i) && one !== lightest ? weakened(one, lightest, tried.amounts[i]! * pile.parts) : one,
+      byTip(i) && one !== lightest ? weakened(one, lightest, tried.amounts[i]! * pileMl) : one,
     );
-    const big = tried.set.filter((_, i) => !small(i));
-    const found = [letDown, ...(big.length > 0 ? [big] : [])].map((set) => search(set, { ...FINE, least }));
-    return found.filter(({ amounts }) => amounts.every((n) => n >= least * (1 - 1e-9))).sort((one, other) => one.cost - other.cost)[0];
+    const big = tried.set.filter((_, i) => !tooLittle(i));
+    const straight = big.length === tried.set.length ? [tried] : [search(tried.set, { ...FINE, least })];
+    const found = [letDown, ...(big.length > 0 && big.length < tried.set.length ? [big] : [])].map((set) =>
+      search(set, { ...FINE, least }),
+    );
+    return [...straight, ...found]
+      .filter(({ amounts }) => amounts.every((n) => n >= least * ROUNDING))
+      .map(byHand)
+      .sort((one, other) => one.dear - other.dear)[0];
   };
   const written = ({ set, amounts }: Tried): Additions => {
     const lab = look(mixerOf([pile, ...set]), amounts);
@@ -194,7 +228,7 @@ export function waysToAdd(
     .sort(byCost)
     .slice(0, MEASURED_WAYS)
     .flatMap((tried) => measurable(tried) ?? [])
-    .sort(byCost)
+    .sort((one, other) => one.dear - other.dear)
     .filter(({ cost }) => anyGain || cost < none)
     .map(written)
     .filter(({ mismatchAfter }) => mismatchAfter < none);
@@ -204,9 +238,9 @@ export function waysToAdd(
 const lightestOf = (addables: readonly Addable[]): Addable =>
   addables.reduce((best, one) => (mixerOf([one])([1])[0] > mixerOf([best])([1])[0] ? one : best));
 
-/** A paint of which so many parts are needed, let down so far that they can be measured. */
-function weakened(paint: Addable, base: Addable, parts: number): Measurable {
-  const ratio = RATIOS.find((r) => parts * (1 + r) >= EASY_DOSE) ?? RATIOS.at(-1)!;
+/** A paint of which so much is needed, let down so far that it can be measured. */
+function weakened(paint: Addable, base: Addable, ml: Millilitres): Measurable {
+  const ratio = RATIOS.find((r) => ml * (1 + r) >= EASY_DOSE_ML) ?? RATIOS.at(-1)!;
   const curves = mixCurves([
     { paint: base, parts: ratio },
     { paint, parts: 1 },

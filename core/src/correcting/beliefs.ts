@@ -1,5 +1,5 @@
 import type { PaintCurves } from '../paint/catalogue.ts';
-import { shifted } from '../paint/deviation.ts';
+import { NUMBERS_SIGMA, shifted } from '../paint/deviation.ts';
 import { BANDS } from '../colour/spectrum.ts';
 import type { Reading } from './doubt.ts';
 
@@ -14,8 +14,8 @@ export interface Beliefs {
 
 /** Numbers about a tube or a sighting. */
 export const EACH = 3;
-/** Standard deviations of tubes of one pigment, and the extender's mean (see `USUAL_SPREAD`). */
-export const SIGMA = [0.18, 0.085, 2.9] as const;
+/** Standard deviations of tubes of one pigment, and their mean, the extender's in it (see `USUAL_SPREAD`). */
+export const SIGMA = NUMBERS_SIGMA;
 export const MEAN = [-0.015, -0.135, 0] as const;
 
 const SIGHTING = 'sighting ';

@@ -8,6 +8,7 @@ import { IN_REACH } from '../matching/worth.ts';
 import { mixCurves } from '../paint/mix.ts';
 import { mixerOf } from '../paint/mixer.ts';
 import type { PaintCurves } from '../paint/catalogue.ts';
+import type { Millilitres } from '../mixing/amounts.ts';
 import { mixingOrder } from '../mixing/order.ts';
 import { MOST_GROWTH, waysToAdd, type Addable, type Additions, type LyingPile, type MeasuredDose } from './additions.ts';
 import { asSeen } from './asSeen.ts';
@@ -29,6 +30,8 @@ export interface WrongPile {
   readonly others?: readonly Addable[];
   /** Largest size of the new pile, in sizes of the old. */
   readonly mostGrowth?: number;
+  /** How much paint a part is; that of a pile of the usual amount unless it is said. */
+  readonly partMl?: Millilitres | undefined;
   /** Whether the painter says that it is off: then there is something to add, however little the reckoning makes of it. */
   readonly insists?: boolean;
 }
@@ -77,8 +80,6 @@ export interface Correction extends Additions {
 
 /** Within this ΔE00 a pile passes; adding more would only chase the reading's noise. */
 const GOOD_ENOUGH = 1;
-/** Up to this ΔE00 a pile is left where what may be added would as soon make it worse. */
-const MOST_LEFT = 1.75;
 /** Read to be off by more than this, a pile is not left, whatever is believed of the reading. */
 const MOST_READ = 3;
 /** Standard deviations of what is unsure that a pile must come nearer by: about one addition in ten then makes it worse. */
@@ -221,7 +222,8 @@ function advise(
   const { ways: whole, mismatchBefore, lab } = waysToAdd(pile, addables, target, mostGrowth);
   const believedOff = deltaE00(target, lab);
   const off = seen ? deltaE00(target, seen) : believedOff;
-  const isUnsure = believedOff <= MOST_LEFT && !surelyNearer(lab, whole[0]?.lab ?? lab, target, unsure);
+  // What passes for the target is left where what may be added would as soon make it worse.
+  const isUnsure = believedOff <= IN_REACH && !surelyNearer(lab, whole[0]?.lab ?? lab, target, unsure);
   const passes = off <= MOST_READ && (believedOff <= GOOD_ENOUGH || isUnsure);
   const mended = (ways: readonly Additions[]): boolean => ways[0] !== undefined && ways[0].mismatchAfter <= IN_REACH;
   // Where the whole cannot be mended within its room, part of it has more.
@@ -274,13 +276,14 @@ export function correct({
   others = [],
   mostGrowth = MOST_GROWTH,
   insists = false,
+  partMl,
 }: WrongPile): Correction {
   const known = [...palette, ...others];
   const learnt = learn(beliefs, known, stages);
-  const asBelieved = (tube: Addable): Addable => ({ id: tube.id, ...believed(tube, learnt.beliefs, tube.id) });
+  const asBelieved = (tube: Addable): Addable => ({ ...tube, ...believed(tube, learnt.beliefs, tube.id) });
   const inPile = Object.entries(learnt.parts);
   const curves = mixCurves(inPile.map(([id, parts]) => ({ paint: asBelieved(known.find((t) => t.id === id)!), parts })));
-  const pile = { id: 'the pile', ...curves, parts: inPile.reduce((sum, [, n]) => sum + n, 0), residual: learnt.residual };
+  const pile = { id: 'the pile', ...curves, parts: inPile.reduce((sum, [, n]) => sum + n, 0), residual: learnt.residual, partMl };
   const seen = stages.findLast((s) => s.observed)?.observed;
   const tubes = palette.map(asBelieved);
   return {
@@ -317,7 +320,7 @@ export function lookAfter(stages: readonly Stage[], beliefs: Beliefs, tubes: rea
 }
 
 /** A pile of which nobody knows any more what went in, but how it looks. */
-export interface UnknownPile extends Pick<WrongPile, 'target' | 'palette' | 'piles' | 'mostGrowth' | 'beliefs' | 'insists'> {
+export interface UnknownPile extends Pick<WrongPile, 'target' | 'palette' | 'piles' | 'mostGrowth' | 'beliefs' | 'insists' | 'partMl'> {
   /** Its curves as far as they are known; the look corrects them. */
   readonly paint: PaintCurves;
   readonly parts: number;
@@ -338,8 +341,9 @@ export function correctAsSeen({
   beliefs,
   mostGrowth = MOST_GROWTH,
   insists = false,
+  partMl,
 }: UnknownPile): Correction {
-  const pile = { id: 'the pile', ...asSeen(paint, seen), parts };
-  const tubes = palette.map((tube) => ({ id: tube.id, ...believed(tube, beliefs, tube.id) }));
+  const pile = { id: 'the pile', ...asSeen(paint, seen), parts, partMl };
+  const tubes = palette.map((tube) => ({ ...tube, ...believed(tube, beliefs, tube.id) }));
   return { ...advise(pile, [...tubes, ...piles], tubes, target, seen, mostGrowth, 0, insists), beliefs };
 }

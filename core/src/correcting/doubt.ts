@@ -30,8 +30,12 @@ export const SIGHT_ERROR: Readonly<Record<Sight, Omit<Reading, 'sighting'>>> = {
   reader: { noise: 0.4, bias: 0.3 },
 };
 
-/** A look of a kind in a sighting. */
-export const readingOf = (sight: Sight, sighting: string): Reading => ({ sighting, ...SIGHT_ERROR[sight] });
+/** A look of a kind in a sighting, which the painter may have confirmed. */
+export const readingOf = (sight: Sight, sighting: string, confirmed = false): Reading => ({
+  sighting,
+  ...SIGHT_ERROR[sight],
+  ...(confirmed && { confirmed }),
+});
 
 /** A look of which nothing is said. */
 export const UNSAID: Reading = { sighting: 'unsaid', noise: 0.5, bias: 0 };

@@ -30,6 +30,8 @@ export interface StageRecord {
   readonly sight?: Sight;
   readonly sightingId?: string;
   readonly lookId?: string;
+  /** Whether the painter has confirmed that look. */
+  readonly confirmed?: boolean;
 }
 
 /** What a pile is at a stage. */
@@ -152,7 +154,10 @@ export function evidenceOf(pile: readonly StageRecord[], { at, before }: Through
     evidence.push({
       additions: dosesOf(stage, scale, at),
       ...(knife !== undefined && { knife }),
-      ...(stage.seen && { observed: stage.seen, reading: readingOf(stage.sight ?? 'reader', stage.sightingId ?? stage.id) }),
+      ...(stage.seen && {
+        observed: stage.seen,
+        reading: readingOf(stage.sight ?? 'reader', stage.sightingId ?? stage.id, stage.confirmed),
+      }),
       ...(stage.seen && stage.lookId !== undefined && { lookId: stage.lookId }),
     });
     const put = stage.additions.reduce((sum, a) => sum + a.ml, 0);

@@ -1,12 +1,15 @@
 import { deltaE00 } from '../colour/difference.ts';
+import { valueOfColour } from '../colour/value.ts';
 import type { Lab } from '../colour/spaces.ts';
 import { CraftError, finite } from '../errors.ts';
 
-/** A colour that a pile will stand beside: barely off it (`most`), clear of it (`least`), or both, ΔE00. */
+/** A colour that a pile will stand beside: barely off it (`most`), clear of it (`least`), or both, ΔE00; so many values apart from it. */
 export interface Neighbour {
   readonly lab: Lab;
   readonly least?: number | undefined;
   readonly most?: number | undefined;
+  /** Least distance in Munsell value. */
+  readonly apart?: number | undefined;
 }
 
 /** A colour that keeps its distances, or comes as near to that as can be. */
@@ -32,8 +35,16 @@ const WAYS: readonly Lab[] = [-1, 0, 1]
   .flatMap((l) => [-1, 0, 1].flatMap((a) => [-1, 0, 1].map((b): Lab => [l, a, b])))
   .filter((way) => way.some((v) => v !== 0));
 
-const missed = ({ least = 0, most = Infinity }: Neighbour, difference: number): number =>
-  Math.max(0, least - difference, difference - most);
+/** What a value step weighs, as ΔE00. */
+const PER_VALUE = 8;
+const valuesApart = (lab: Lab, other: Lab): number => Math.abs(valueOfColour(lab) - valueOfColour(other));
+
+/** By how much a colour misses its distances from a neighbour, ΔE00. */
+function missed({ lab, least = 0, most = Infinity, apart = 0 }: Neighbour, at: Lab): number {
+  const difference = least > 0 || most < Infinity ? deltaE00(lab, at) : 0;
+  const inValue = apart > 0 ? PER_VALUE * Math.max(0, apart - valuesApart(lab, at)) : 0;
+  return Math.hypot(Math.max(0, least - difference, difference - most), inValue);
+}
 
 /**
  * The colour nearest to a wanted one that keeps its distances to its neighbours, by pattern search with
@@ -41,14 +52,15 @@ const missed = ({ least = 0, most = Infinity }: Neighbour, difference: number): 
  * @throws CraftError for bounds that are no numbers, or cross
  */
 export function betweenNeighbours(wanted: Lab, neighbours: readonly Neighbour[]): Between {
-  for (const { least = 0, most = Infinity } of neighbours) {
+  for (const { least = 0, most = Infinity, apart = 0 } of neighbours) {
     if (!(finite('target', 'The least difference', least) >= 0 && least <= most))
       throw new CraftError('target', 'The least difference to a neighbour is no larger than the most.');
+    if (!(finite('target', 'How far apart', apart) >= 0 && apart <= 10))
+      throw new CraftError('target', 'Neighbours are 0 to 10 values apart.');
   }
   const differencesOf = (lab: Lab): number[] => neighbours.map((neighbour) => deltaE00(neighbour.lab, lab));
-  const missing = (lab: Lab): number =>
-    neighbours.reduce((sum, neighbour) => sum + missed(neighbour, deltaE00(neighbour.lab, lab)) ** 2, 0);
-  const isFine = (lab: Lab): boolean => neighbours.every((neighbour) => missed(neighbour, deltaE00(neighbour.lab, lab)) <= KEPT);
+  const missing = (lab: Lab): number => neighbours.reduce((sum, neighbour) => sum + missed(neighbour, lab) ** 2, 0);
+  const isFine = (lab: Lab): boolean => neighbours.every((neighbour) => missed(neighbour, lab) <= KEPT);
   const answer = (lab: Lab): Between => ({ lab, differences: differencesOf(lab), keeps: isFine(lab), moved: deltaE00(wanted, lab) });
   if (isFine(wanted)) return answer(wanted);
   // Where the wanted colour is a neighbour's own, no way off it is nearer than another: start a little aside.

@@ -210,8 +210,8 @@ function cheapestWay(costs: readonly (readonly number[])[], changing: number): n
 }
 
 /** A string of `n` piles from a palette, from few tubes and few mothers. */
-export function stringOf(palette: Palette, stops: readonly Lab[], n: number, routes?: readonly Route[]): PileString {
+export function stringOf(palette: Palette, stops: readonly Lab[], n: number, routes?: readonly Route[], amountMl?: number): PileString {
   const targets = stringTargets(stops, n, routes);
-  const { mothers, recipes } = hangTogether(palette, targets);
+  const { mothers, recipes } = hangTogether(palette, targets, amountMl);
   return { mothers, piles: recipes.map((recipe, i) => ({ target: targets[i]!, recipe })) };
 }

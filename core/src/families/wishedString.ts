@@ -4,6 +4,9 @@ import { labToLch, lchToLab } from '../colour/spaces.ts';
 import { temperature } from '../colour/temperature.ts';
 import { CraftError, finite } from '../errors.ts';
 import type { Palette } from '../matching/palette.ts';
+import type { PaintCurves } from '../paint/catalogue.ts';
+import { mixCurves } from '../paint/mix.ts';
+import { brushed, joinBetween, type WetBlend } from './brush.ts';
 import type { Recipe } from '../matching/recipe.ts';
 import { moved, underCeiling } from '../matching/relative.ts';
 import { lastHeap, measurings, type Ingredient, type Mixture } from '../mixing/mixture.ts';
@@ -32,6 +35,8 @@ export interface StringWish {
   readonly ceiling?: number | undefined;
   /** Piles of the palette that the stops are, in their order. */
   readonly piles?: readonly (string | undefined)[] | undefined;
+  /** Only so many piles are mixed as a brush can make the others of; not with turns or pairs. */
+  readonly brush?: boolean | undefined;
 }
 
 /** The first stop's chroma or temperature, at this colour's value. */
@@ -83,6 +88,8 @@ export interface StringPilePlan {
 
 /** A string as one plan. */
 export interface StringPlan {
+  /** How much of each pile is for the canvas, ml: what is more is for the others. */
+  readonly ml: number;
   readonly piles: readonly StringPilePlan[];
   /** Separate measurings, those of mothers counted. */
   readonly measurings: number;
@@ -90,6 +97,17 @@ export interface StringPlan {
   readonly steps: readonly Delta[];
   /** Places of the piles in the order in which they are mixed: mothers first. */
   readonly order: readonly number[];
+  /** Where a brush makes the steps between: the whole row, and what it warns of, between which of the piles. */
+  readonly brush?: {
+    readonly row: readonly Lab[];
+    readonly joins: readonly {
+      readonly from: number;
+      readonly to: number;
+      readonly steps: number;
+      readonly warns?: WetBlend['warns'];
+      readonly name?: string;
+    }[];
+  };
 }
 
 /** What a pile of a string is called in the plans of others. */
@@ -131,8 +149,65 @@ function lyingIn(mixture: Mixture): string | undefined {
  */
 export function planString(palette: Palette, wish: StringWish, ml: number): StringPlan {
   const targets = wishedTargets(wish);
-  const { mothers, recipes } = hangTogether(palette, targets, ml);
   const lies = new Map(wish.pairs ? [] : stopPlaces(wish.stops, wish.n, wish.routes).map((place, stop) => [place, wish.piles?.[stop]]));
+  return wish.brush && !wish.pairs && !wish.turns ? planForBrush(palette, targets, lies, ml) : planRow(palette, targets, lies, ml);
+}
+
+/** The paint of each place of a row: of the pile that lies there, or as it is planned. */
+function paintsOf(palette: Palette, recipes: readonly Recipe[], lies: Lies): PaintCurves[] {
+  const byId = new Map(palette.ingredients.map((one) => [one.id, one]));
+  return recipes.map(({ flat }, at) => {
+    const lying = byId.get(lies.get(at) ?? '');
+    if (lying) return lying;
+    const inside = Object.entries(flat).flatMap(([id, parts]) => (byId.has(id) ? [{ paint: byId.get(id)!, parts }] : []));
+    return mixCurves(inside);
+  });
+}
+
+/** The fewest piles of a row from which a brush makes the others, with as much paint in all. */
+function planForBrush(palette: Palette, targets: readonly Lab[], lies: Lies, ml: number): StringPlan {
+  const { recipes } = hangTogether(palette, targets, ml);
+  const { piles: kept } = brushed(paintsOf(palette, recipes, lies), targets, [...lies.keys()]);
+  const placed = new Map([...lies].map(([place, pile]) => [kept.indexOf(place), pile]));
+  const plan = planRow(
+    palette,
+    kept.map((place) => targets[place]!),
+    placed,
+    (ml * targets.length) / kept.length,
+  );
+  // What is joined are the piles as they are mixed.
+  const paints = paintsOf(
+    palette,
+    plan.piles.map(({ recipe }) => recipe),
+    placed,
+  );
+  const joins = kept.slice(1).map((to, i) => joinBetween(paints[i]!, paints[i + 1]!, targets, kept[i]!, to));
+  const made = new Map(joins.flatMap(({ steps }) => steps.map(({ at, lab }) => [at, lab] as const)));
+  const labOf = (place: number): Lab => {
+    const one = plan.piles[kept.indexOf(place)]!;
+    return one.isPile === undefined ? one.recipe.lab : one.target;
+  };
+  return {
+    ...plan,
+    brush: {
+      row: targets.map((_, place) => made.get(place) ?? labOf(place)),
+      joins: joins.map(({ from, to, steps, warns, by }) => ({
+        from: kept.indexOf(from),
+        to: kept.indexOf(to),
+        steps: steps.length,
+        ...(warns && { warns }),
+        ...(by && { name: by.name }),
+      })),
+    },
+  };
+}
+
+/** Piles of the palette by the place of a row that they are. */
+type Lies = ReadonlyMap<number, string | undefined>;
+
+/** A row of piles as one plan. */
+function planRow(palette: Palette, targets: readonly Lab[], lies: Lies, ml: number): StringPlan {
+  const { mothers, recipes } = hangTogether(palette, targets, ml);
   const own = new Map(mothers.map(({ name, mixture }) => [Number(PLACE.exec(name)![1]) - 1, mixture]));
   const mixtures = recipes.map((recipe, at) => own.get(at) ?? mothersAs(recipe.mixture));
   const taken = targets.map(() => 0);
@@ -151,6 +226,7 @@ export function planString(palette: Palette, wish: StringWish, ml: number): Stri
   const labs = piles.map(({ recipe, isPile, target }) => (isPile === undefined ? recipe.lab : target));
   const places = piles.map((_, at) => at);
   return {
+    ml,
     piles,
     measurings: piles.reduce((sum, { mixture, isPile }) => sum + (isPile === undefined ? measurings(mixture) : 0), 0),
     steps: labs.slice(1).map((lab, at) => deltaE00(labs[at]!, lab)),

@@ -61,6 +61,8 @@ export interface Card {
   readonly light: string;
   readonly film: string;
   readonly medium: string;
+  /** What it was truly made of, where the recipe is the same measured anew. */
+  readonly made?: string | undefined;
   /** The least sure of the curves it rests on, and how far ΔE00 moves when each part is a tenth too much. */
   readonly basis: Basis;
   readonly steadiness: number;

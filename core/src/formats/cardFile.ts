@@ -21,6 +21,9 @@ const MOST_TUBES_OF_ONE = 30;
 const MOST_SETS = 2000;
 
 /** What cards may be kept together as. */
+/** Letters in what a card was truly made of. */
+export const MOST_MADE = 400;
+
 export const SET_KINDS = ['chosen', 'layer', 'string', 'scheme', 'kit', 'palette'] as const;
 export type SetKind = (typeof SET_KINDS)[number];
 
@@ -113,6 +116,7 @@ function writtenCard(card: Card, keyOf: (tube: CardTube) => string): Readonly<Re
     light: said.light,
     film: said.film,
     medium: said.medium,
+    ...(said.made && { made: said.made }),
     madeAt: said.madeAt,
   };
 }
@@ -224,6 +228,7 @@ function cardFrom(value: unknown, at: number, known: ReadonlyMap<string, CardTub
     light: fields.line('light', 120),
     film: fields.line('film', 120),
     medium: fields.line('medium', 120),
+    ...(fields.has('made') && { made: fields.line('made', MOST_MADE) }),
     madeAt: fields.moment('madeAt'),
   };
   fields.rest();

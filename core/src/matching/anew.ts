@@ -1,6 +1,6 @@
 import { deltaE00 } from '../colour/difference.ts';
 import type { PaintCurves } from '../paint/catalogue.ts';
-import { dosingOf, doseError, LEAST_TOUCH_ML, touchesInWords, USUAL_HAND, type Hand } from '../mixing/hand.ts';
+import { asTouch, dosingOf, LEAST_TOUCH_ML, USUAL_HAND, type Hand } from '../mixing/hand.ts';
 import { KNIFE_BORE_MM } from '../mixing/amounts.ts';
 import { isHeap, keyOf, mixtureOf, type Ingredient, type Leaf, type Mixture } from '../mixing/mixture.ts';
 import { leavesOf, paintOfMixture, type LeafShare, type PaintOf } from '../mixing/open.ts';
@@ -32,8 +32,7 @@ function byShares(leaves: readonly LeafShare[], paintOf: SqueezedOf, amountMl: n
     laid.map((one): Ingredient => {
       if (!one.byTip) return { ...one.source, parts: whole[beads.indexOf(one)]! };
       const parts = one.ml * (perMl || 1);
-      const by = doseError(one.ml, one.bore, hand);
-      return { ...one.source, parts, said: touchesInWords(one.ml), range: [parts * (1 - by), parts * (1 + by)] };
+      return { ...one.source, parts, ...asTouch(one.ml, one.bore, parts, hand) };
     }),
   );
 }

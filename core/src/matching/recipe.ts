@@ -2,8 +2,8 @@ import { deltaE00, type Delta } from '../colour/difference.ts';
 import { hueDifference, labToLch, type Lab } from '../colour/spaces.ts';
 import { valueOfLightness, type MunsellValue } from '../colour/value.ts';
 import { KNIFE_BORE_MM } from '../mixing/amounts.ts';
-import { doseError, touchesInWords } from '../mixing/hand.ts';
-import type { Heap, Ingredient, Leaf, Measured, Mixture } from '../mixing/mixture.ts';
+import { asTouch } from '../mixing/hand.ts';
+import type { Heap, Ingredient, Leaf, Mixture } from '../mixing/mixture.ts';
 import { isTube } from '../mixing/mixture.ts';
 import { leavesOf, openToTubes, type PaintOf } from '../mixing/open.ts';
 import { inMixingOrder } from '../mixing/order.ts';
@@ -73,19 +73,12 @@ export const portionsOn = (palette: Palette, mixture: Mixture): Portion[] => {
   return leavesOf(mixture).map(({ source, share }) => ({ paint: paintOf(source), parts: share }));
 };
 
-/** How a touch is said, and the range that it leaves. */
-function asTouch(parts: number, ml: number | undefined): Pick<Measured, 'said' | 'range'> {
-  if (ml === undefined) return {};
-  const by = Math.min(1, doseError(ml, KNIFE_BORE_MM));
-  return { said: touchesInWords(ml), range: [parts * (1 - by), parts * (1 + by)] };
-}
-
 function mixtureOfPlan(palette: Palette, { set, heaps }: Found['plan']): Mixture {
   const made = heaps.map((heap): Heap => ({
     ingredients: heap.map(({ of, at, parts, touchMl }): Ingredient => ({
       ...(of === 'heap' ? { heap: at } : sourceOn(palette.ingredients[set[at]!]!)),
       parts,
-      ...asTouch(parts, touchMl),
+      ...(touchMl !== undefined && asTouch(touchMl, KNIFE_BORE_MM, parts)),
     })),
   }));
   return inMixingOrder({ heaps: made }, paintOn(palette));

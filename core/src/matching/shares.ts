@@ -124,6 +124,32 @@ function gaussNewton(pulls: Float64Array, off: readonly number[], n: number): bo
   return solveThree(normal, right, m, step);
 }
 
+/** A share that is left this much of itself by a straight step is one with some to spare. */
+const TO_SPARE = 0.4;
+
+/**
+ * How near some shares come to a colour by one straight step, ΔE00; Infinity where some share would be left too little
+ * of itself for the line to be trusted.
+ * @param off from the colour, in the measure of the pulls
+ */
+export function straightTo({ set, shares, pulls }: Shares, off: readonly [number, number, number]): number {
+  const n = set.length;
+  if (n === 1) return Math.hypot(...off);
+  if (!gaussNewton(pulls, off, n)) return Infinity;
+  let first = 0;
+  let [l, c, h] = off;
+  for (let k = 1; k < n; k++) {
+    const by = step[k - 1]!;
+    if (by < (TO_SPARE - 1) * shares[k]!) return Infinity;
+    first -= by;
+    l += by * pulls[3 * k]!;
+    c += by * pulls[3 * k + 1]!;
+    h += by * pulls[3 * k + 2]!;
+  }
+  if (first < (TO_SPARE - 1) * shares[0]!) return Infinity;
+  return Math.hypot(l + first * pulls[0]!, c + first * pulls[1]!, h + first * pulls[2]!);
+}
+
 /** A share is at most brought down to this share of itself in one step. */
 const LEAST_LEFT = 0.12;
 

@@ -19,7 +19,7 @@ export const WORTH = {
   /** One of two whites less: a second one has to earn its keep. */
   twoWhites: 0.5,
   /** A loud tube less where a dull colour is wanted: earth before loud. */
-  loud: 0.9,
+  loud: 1.1,
   /** Two opposites less that cancel one another. */
   opposites: 2,
   /** A slowly drying tube less, where drying fast is wished; a middling one half of it. */

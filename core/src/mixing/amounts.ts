@@ -53,6 +53,8 @@ export interface MeasuredHeap {
 
 /** What is taken up with the knife is laid out as from a nozzle of this bore. */
 export const KNIFE_BORE_MM: Millimetres = 6;
+/** It weighs about this: most oil colours do. */
+export const BY_KNIFE: Handling = { density: 1.5, nozzleMm: KNIFE_BORE_MM };
 
 /** A pile grows at most so many times for the sake of a dose. */
 const MOST_GROWN = 4;

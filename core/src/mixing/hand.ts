@@ -1,5 +1,6 @@
 import { CraftError, finite } from '../errors.ts';
 import type { Millilitres, Millimetres } from './amounts.ts';
+import type { Measured } from './mixture.ts';
 
 /** How well a hand lays paint, each as one standard deviation. */
 export interface Hand {
@@ -68,6 +69,17 @@ export function touchesInWords(ml: Millilitres): string {
   if (ml < SPECK_BELOW_ML) return 'a speck';
   const touches = touchesFor(ml);
   return touches === 1 ? 'a touch' : `${COUNTED[touches] ?? touches} touches`;
+}
+
+/** How a touch is said, and what it may really be. @param counted as what the range counts it: parts, or ml */
+export function asTouch(
+  ml: Millilitres,
+  nozzleMm: Millimetres,
+  counted: number,
+  hand: Hand = USUAL_HAND,
+): Required<Pick<Measured, 'said' | 'range'>> {
+  const by = doseError(ml, nozzleMm, hand);
+  return { said: touchesInWords(ml), range: [counted * (1 - by), counted * (1 + by)] };
 }
 
 /** Whether an amount is said to be laid with the knife's tip. */

@@ -20,8 +20,10 @@ export function pickedUp(pile: PaintCurves, below: PaintCurves, share: number): 
 
 /** How a paint covers what is below it. */
 export interface Coverage {
-  /** Coats until what is below no longer shows, or null when the most coats do not do it. */
+  /** Coats until what is below no longer shows at a glance, or null when the most coats do not do it. */
   readonly coats: number | null;
+  /** Coats until an eye that looks for it finds nothing of it either; null likewise. */
+  readonly unseen: number | null;
   /** Colour after each coat, and what of the ground still shows, ΔE00: see {@link coatsToCover}. */
   readonly after: readonly { readonly lab: Lab; readonly shows: number }[];
 }
@@ -32,6 +34,8 @@ export interface Coverage {
  * (Mokrzycki and Tatol 2011).
  */
 const COVERED = 2;
+/** Under this one not even by such an eye. */
+const UNSEEN = 1;
 /** The black and the white of a contrast card, as those by which hiding power is measured (ISO 6504-3). */
 const CARD = [new Float64Array(BANDS).fill(0.02), new Float64Array(BANDS).fill(0.85)] as const;
 const MOST_COATS = 30;
@@ -47,13 +51,15 @@ export function coatsToCover(paint: PaintCurves, ground: Spectrum, thicknessUm: 
   if (medium >= 1) throw new CraftError('film', 'Pure medium never covers.');
   const thick = labOf(reflectance(paint, { medium }));
   const after: { lab: Lab; shows: number }[] = [];
+  let covered: number | null = null;
   for (let coats = 1; coats <= MOST_COATS; coats++) {
     // Coats of one paint lie on one another as one film: two half films equal a whole.
     const over = (what: Spectrum): Lab => labOf(reflectance(paint, { medium, film: { thicknessUm: thicknessUm * coats, ground: what } }));
     const lab = over(ground);
     const shows = Math.min(deltaE00(thick, lab), deltaE00(over(CARD[0]), over(CARD[1])));
-    after.push({ lab, shows });
-    if (shows < COVERED) return { coats, after };
+    if (covered === null) after.push({ lab, shows });
+    if (shows < COVERED) covered ??= coats;
+    if (shows < UNSEEN) return { coats: covered, unseen: coats, after };
   }
-  return { coats: null, after };
+  return { coats: covered, unseen: null, after };
 }

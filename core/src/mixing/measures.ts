@@ -1,8 +1,8 @@
 import { CraftError } from '../errors.ts';
-import type { Grams, Millilitres, Millimetres } from './amounts.ts';
-import { isTouch, touchesInWords } from './hand.ts';
-import { wordForParts } from './words.ts';
-import { mmText } from './written.ts';
+import type { Grams, Handling, Millilitres, Millimetres } from './amounts.ts';
+import { asTouch, dosingOf, isTouch, touchesInWords } from './hand.ts';
+import { partsInWords, wordForParts } from './words.ts';
+import { mmText, partsText } from './written.ts';
 
 /** Ways in which painters measure: by eye, in parts, as beads, by scale. The recipe is the same. */
 export const MEASURES = ['eye', 'parts', 'beads', 'scale'] as const;
@@ -74,4 +74,50 @@ export function tell(doses: readonly LaidDose[]): Told[] {
       scale: gramsText(dose.grams),
     };
   });
+}
+
+/** What is added to a pile is told to halves of its parts; less than one is told by its word. */
+const HALF = 0.5;
+
+/**
+ * An addition to a pile that lies there, in one way of measuring.
+ * @param whole how large the pile is then
+ * @param partMl how much a part of it is
+ */
+export function tellAdded(
+  ml: Millilitres,
+  { nozzleMm, density }: Handling,
+  measure: Measure,
+  whole: Millilitres,
+  partMl: Millilitres,
+): string {
+  if (measure === 'scale') return gramsText(ml * density);
+  const dosing = dosingOf(ml, nozzleMm);
+  if (dosing.how === 'touch') return touchesInWords(ml);
+  if (measure === 'beads') return mmText(dosing.mm);
+  const halves = Math.round(ml / partMl / HALF) * HALF;
+  return measure === 'eye' || halves < HALF ? wordForParts((12 * ml) / whole) : partsText(halves);
+}
+
+/** What a dose that was laid may have been, ml, and the word that it was laid by. */
+export interface KeptDose {
+  readonly low: Millilitres;
+  readonly high: Millilitres;
+  readonly said?: string;
+}
+
+/**
+ * How a dose is kept once it is laid: what was put in with the knife's tip, or by eye, is a range with its word; a bead,
+ * a part and a weight are what they are.
+ * @param whole how large the pile is with it
+ */
+export function keptAs(ml: Millilitres, nozzleMm: Millimetres, measure: Measure, whole: Millilitres): KeptDose {
+  if (dosingOf(ml, nozzleMm).how === 'touch') {
+    const { said, range } = asTouch(ml, nozzleMm, ml);
+    return { low: range[0], high: range[1], said };
+  }
+  if (measure !== 'eye' || whole <= ml) return { low: ml, high: ml };
+  const said = wordForParts((12 * ml) / whole);
+  const [low, high] = partsInWords(said).range;
+  return { low: Math.min(ml, (low * whole) / 12), high: Math.max(ml, (high * whole) / 12), said };
 }

@@ -157,6 +157,13 @@ function eachOnce(ingredients: readonly Ingredient[]): Ingredient[] {
   return [...found.values()];
 }
 
+/** A mixture that takes from a pile, the pile being called otherwise. */
+export const withPileRenamed = (mixture: Mixture, pile: string, name: string): Mixture => ({
+  heaps: mixture.heaps.map(({ ingredients }) => ({
+    ingredients: ingredients.map((one) => (isPile(one) && one.pile === pile ? { ...one, pile: name } : one)),
+  })),
+});
+
 /**
  * A mixture that takes from a pile, with that pile's own mixture in its place: the same paint, to the last
  * grain, in at most twelve heaps.

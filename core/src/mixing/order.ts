@@ -30,6 +30,8 @@ const FORGIVEN = 4;
 const PER_AWAY = 3;
 const PER_VALUE_STEP = 5;
 const PER_CHROMA = 0.3;
+/** Value steps that an order may go further past its end than another. */
+const HARDLY_PAST = 0.15;
 
 function permutations(indices: readonly number[]): number[][] {
   if (indices.length <= 1) return [[...indices]];
@@ -59,11 +61,17 @@ function coloursOfParts(portions: readonly Portion[]): Lab[] {
   );
 }
 
+/** How far an order leads astray, and what of that is past the end in value. */
+interface Astray {
+  readonly astray: number;
+  readonly past: MunsellValue;
+}
+
 /**
  * How far an order leads astray: the largest step away from the end, what the pile goes past
  * it in value, and what it is stronger on the way than at both ends of a step.
  */
-function astray(order: readonly number[], colours: readonly Lab[], fromEnd: readonly number[]): number {
+function astrayIn(order: readonly number[], colours: readonly Lab[], fromEnd: readonly number[]): Astray {
   const along: number[] = [];
   let held = 0;
   for (const i of order) along.push((held |= 1 << i));
@@ -77,7 +85,8 @@ function astray(order: readonly number[], colours: readonly Lab[], fromEnd: read
     chroma = Math.max(chroma, Math.hypot(a, b) - ends);
   }
   const values = along.map((part) => valueOfLightness(Math.max(0, colours[part]![0])));
-  return PER_AWAY * Math.max(0, away) + PER_CHROMA * chroma + PER_VALUE_STEP * overshootOf(values, values.at(-1)!);
+  const past = overshootOf(values, values.at(-1)!);
+  return { astray: PER_AWAY * Math.max(0, away) + PER_CHROMA * chroma + PER_VALUE_STEP * past, past };
 }
 
 /**
@@ -100,9 +109,12 @@ export function mixingOrder(portions: readonly Portion[], from?: number): number
   const rest = natural.filter((i) => i !== first);
   const judged = permutations(rest)
     .map(startingFrom)
-    .map((order) => ({ order, astray: astray(order, colours, fromEnd), disorder: disorder(order, natural) }));
-  const least = Math.min(...judged.map((j) => j.astray));
-  return judged.filter((j) => j.astray <= least + FORGIVEN).sort((a, b) => a.disorder - b.disorder)[0]!.order;
+    .map((order) => ({ order, ...astrayIn(order, colours, fromEnd), disorder: disorder(order, natural) }));
+  // A pile goes no further past its end in value than it must.
+  const past = Math.min(...judged.map((j) => j.past));
+  const straight = judged.filter((j) => j.past <= past + HARDLY_PAST);
+  const least = Math.min(...straight.map((j) => j.astray));
+  return straight.filter((j) => j.astray <= least + FORGIVEN).sort((a, b) => a.disorder - b.disorder)[0]!.order;
 }
 
 /** The same mixture with the ingredients of every heap in mixing order. */

@@ -1,7 +1,7 @@
 import type { Lab } from '../colour/spaces.ts';
 import type { Handling, Millilitres, Millimetres } from './amounts.ts';
 import { KNIFE_BORE_MM, measureOut } from './amounts.ts';
-import { tell, type Told } from './measures.ts';
+import { tell, type Measure, type Told } from './measures.ts';
 import { isHeap, isTube, type Ingredient, type Leaf, type Mixture } from './mixture.ts';
 import { firstFree, heapColour, heapName } from './naming.ts';
 import { paintOfSource, type PaintOf } from './open.ts';
@@ -44,6 +44,13 @@ export interface KnownPaints {
   /** `none`, or what to be careful about: see its label. */
   readonly cautionOf: (leaf: Leaf) => string;
 }
+
+/** The last heap in a way of measuring, as `3 Titanium white · 1 Viridian`. */
+export const inShort = (heaps: readonly HeapSteps[], measure: Measure): string =>
+  heaps
+    .at(-1)!
+    .steps.map(({ told, name }) => `${told[measure]} ${name}`)
+    .join(' · ');
 
 /** L* from which a paint is one that others are let down with. */
 const PALE = 85;

@@ -25,6 +25,8 @@ export interface Spread {
 
 /** Tubes of different makers of one pigment: strength ×0.7–1.3, ±5 nm, a quarter extender, 5–8 % of shape. */
 export const USUAL_SPREAD: Spread = { strength: 0.3, shiftNm: 5, extender: 0.25, shape: [0.05, 0.08] };
+/** Standard deviations of what learning finds of such a tube: log strength, log share of paint, nm of shift. */
+export const NUMBERS_SIGMA = [0.18, 0.085, 2.9] as const;
 /** Makers who differ more than is usual. */
 export const HARSH_SPREAD: Spread = { strength: 0.3, shiftNm: 8, extender: 0.4, shape: [0.08, 0.15] };
 

@@ -1,7 +1,8 @@
+import { inverse, Matrix } from 'ml-matrix';
 import { ellipsoidAt } from '../colour/ellipse.ts';
 import type { Delta } from '../colour/difference.ts';
 import { leastSure, type Basis, type PaintCurves } from './catalogue.ts';
-import { modesOf, numbersModesOf, OF_EVEN, SPREAD_OF, USUAL_SPREAD, type Spread } from './deviation.ts';
+import { modesOf, NUMBERS_SIGMA, numbersModesOf, OF_EVEN, SPREAD_OF, USUAL_SPREAD, type Spread } from './deviation.ts';
 import { mixCurves, type Laying, type Portion } from './mix.ts';
 import { BOTH, emptySlopes, endToEnd, eyeFor, type Curves72, type Slopes } from './viewing.ts';
 
@@ -37,14 +38,37 @@ export interface KnownDoubts {
 
 /** Numbers of a tube in {@link KnownDoubts}. */
 const NUMBERS = 3;
-/** What piles have not taught of a tube is the shape of its curves, and of that what strength and shift took up is known. */
-const SHAPE_LEFT = 0.6;
+/** What piles have not taught of a tube is most of the shape of its curves; what strength, share and shift took up of it: {@link leftOpen}. */
+const SHAPE_LEFT = 0.95;
 const TAUGHT: Spread = {
   strength: 0,
   shiftNm: 0,
   extender: 0,
   shape: [USUAL_SPREAD.shape[0] * SHAPE_LEFT, USUAL_SPREAD.shape[1] * SHAPE_LEFT],
 };
+/** What a look leaves open, squared ΔE00, and the share of a shape that no number takes up in every mixture. */
+const OPEN = 2;
+const NEVER_TAKEN = 0.3;
+/** Share of a shape that many piles teach. */
+const MANY_TEACH = 0.25;
+
+/**
+ * What of an effect a tube's numbers cannot have taken up: where its bands are narrow a shape that is off looks
+ * like a strength that is, and was learnt as that; a black or an earth leaves all of it.
+ */
+function leftOpen(effects: readonly Float64Array[]): (one: Float64Array) => Float64Array {
+  const m = Matrix.eye(3).mul(OPEN);
+  effects.forEach((e, i) => {
+    for (let r = 0; r < 3; r++) for (let c = 0; c < 3; c++) m.set(r, c, m.get(r, c) + e[r]! * e[c]! * NUMBERS_SIGMA[i]! ** 2);
+  });
+  const left = inverse(m).mul(OPEN);
+  return (one) =>
+    Float64Array.from(
+      { length: 3 },
+      (_, r) =>
+        NEVER_TAKEN * one[r]! + (1 - NEVER_TAKEN) * (left.get(r, 0) * one[0]! + left.get(r, 1) * one[1]! + left.get(r, 2) * one[2]!),
+    );
+}
 
 /** A symmetric 3 × 3 sum of squares: the covariance of U·Lab. */
 class Scatter {
@@ -132,17 +156,18 @@ export function trustIn(portions: readonly KnownPortion[], laying?: Laying, { jo
     const share = (parts / whole) * thinned;
     const at = id === undefined || !joint ? -1 : joint.ids.indexOf(id);
     const spread = at < 0 ? SPREAD_OF[basis] : TAUGHT;
+    const numbers = at < 0 ? [] : kept(paint, 'numbers', () => numbersModesOf(paint).map(endToEnd)).map((m) => effect(slopes, m, share));
+    const open = at < 0 ? undefined : leftOpen(numbers);
+    // Who has seen a tube in many mixtures knows more of its shape than its numbers say.
+    const left = at < 0 ? 1 : 1 - MANY_TEACH * (1 - Math.min(1, joint!.covariance[at * NUMBERS]![at * NUMBERS]! / NUMBERS_SIGMA[0] ** 2));
     for (const mode of kept(paint, at < 0 ? basis : 'taught', () => ownModes(paint, spread))) {
-      const moves = effect(slopes, mode, share);
+      const all = effect(slopes, mode, share);
+      const moves = open ? open(all).map((v) => v * left) : all;
       scatter.add(moves, moves, 1);
     }
     const mean = effect(slopes, endToEnd(paint), (share * (at < 0 ? spread : USUAL_SPREAD).extender) / 2);
     mean.forEach((v, i) => (thinner[i] = thinner[i]! + v));
-    if (at >= 0)
-      together.push({
-        at,
-        effects: kept(paint, 'numbers', () => numbersModesOf(paint).map(endToEnd)).map((m) => effect(slopes, m, share)),
-      });
+    if (at >= 0) together.push({ at, effects: numbers });
     const dosing = Math.hypot(knife * OF_EVEN, range ? (Math.log(range[1] / range[0]) / 2) * OF_EVEN : 0);
     if (dosing > 0) {
       const more = endToEnd(paint).map((v, i) => v * thinned - mixed[i]!);

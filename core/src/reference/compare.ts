@@ -21,7 +21,7 @@ const NO_HUE = 4;
 
 const graded = (amount: number, [a, some, much]: readonly [number, number, number], word: string): string[] => {
   if (amount < a) return [];
-  return [amount < some ? `a breath ${word}` : amount < much ? word : `much ${word}`];
+  return [amount < some ? `slightly ${word}` : amount < much ? word : `much ${word}`];
 };
 
 /** Hue names around the circle, by the way a painter says a colour leans. */
@@ -55,7 +55,7 @@ export function compareColours(lab: Lab, than: Lab, warmBlue?: WarmBlue): Compar
   const words = [
     ...graded(Math.abs(value), [0.05, 0.2, 1.5], value > 0 ? 'lighter' : 'darker'),
     ...(Math.abs(temperature) < 0.5 ? [] : [relativeTemperatureWord(temperature)]),
-    ...graded(Math.abs(chroma), [1, 3, 20], chroma > 0 ? 'stronger' : 'duller'),
+    ...graded(Math.abs(chroma), [1, 3, 20], chroma > 0 ? 'brighter' : 'duller'),
     ...(hue !== undefined && Math.abs(hue) > 6 ? [lean(h2, h1)] : []),
   ];
   return { value, hue, chroma, temperature, deltaE00: deltaE00(lab, than), words: words.length > 0 ? words : ['the same'] };

@@ -4,7 +4,7 @@ import { valueOfLightness } from '../colour/value.ts';
 import { Nearing } from '../matching/nearing.ts';
 import type { InSteps } from '../matching/inSteps.ts';
 import type { Palette } from '../matching/palette.ts';
-import { desktop, nearestShares, type Desktop, type Shares } from '../matching/shares.ts';
+import { desktop, nearestShares, offFrom, straightTo, type Desktop, type Shares } from '../matching/shares.ts';
 import { questFor } from '../matching/sought.ts';
 import { IN_REACH } from '../matching/worth.ts';
 import { labOf, mixCurves, reflectance } from '../paint/mix.ts';
@@ -31,6 +31,8 @@ const CELL = 4;
 /** How much nearer than a neighbour's distance less the way to it a colour may lie, since ΔE00 is not quite a metric. */
 const MARGIN = 1.25;
 
+/** Cells from a mixture to which its shares may be taken to go in straight lines. */
+const MOST_STRAIGHT = 2;
 /** Nearer than this nothing is sought: it is in reach. */
 const ENOUGH = IN_REACH / 2;
 /** So far beyond reach, ΔE00, other sets of tubes are not looked for; nor so few cells from one for which they were. */
@@ -50,12 +52,14 @@ interface Judged {
   readonly exact: Shares | undefined;
   /** Cells that lie between it and one for which all sets of tubes were looked through. */
   readonly after: number;
+  /** Cells that lie between it and the one about which its shares were taken to go in straight lines. */
+  readonly straight: number;
 }
 
 const cellKey = (l: number, a: number, b: number): number => (l * 128 + (a + 64)) * 128 + (b + 64);
 
 /** Sets of tubes of neighbours that are tried for a colour. */
-const MOST_TRIED = 6;
+const MOST_TRIED = 4;
 
 const away = (one: Lab, other: Lab): number => (one[0] - other[0]) ** 2 + (one[1] - other[1]) ** 2 + (one[2] - other[2]) ** 2;
 const nearestOf = (near: readonly Judged[], lab: Lab): Judged[] =>
@@ -86,6 +90,11 @@ class Sweep {
     let distance = 0;
     let exact: Shares | undefined;
     let after = 0;
+    const straight = this.alongFrom(lab, near);
+    if (straight) {
+      this.judged.set(cell.key, { ...straight, lab, straight: straight.straight + 1 });
+      return false;
+    }
     // A neighbour that is far out keeps this one out.
     for (const one of near) distance = Math.max(distance, one.distance - MARGIN * deltaE00(one.lab, lab));
     if (distance <= IN_REACH) {
@@ -101,8 +110,19 @@ class Sweep {
       // Far off, the ellipsoid about a colour says too much.
       distance = exact ? Math.min(exact.distance, deltaE00(exact.lab, lab)) : Infinity;
     }
-    this.judged.set(cell.key, { lab, distance, exact, after });
+    this.judged.set(cell.key, { lab, distance, exact, after, straight: 0 });
     return distance > IN_REACH;
+  }
+
+  /** A neighbour from whose mixture a colour is reached in a straight line with shares to spare: nothing need be mixed to know. */
+  private alongFrom(lab: Lab, near: readonly Judged[]): Judged | undefined {
+    return near.find(
+      ({ exact, distance, straight }) =>
+        exact &&
+        distance <= ENOUGH &&
+        straight < MOST_STRAIGHT &&
+        straightTo(exact, offFrom(ellipsoidAt(exact.lab), exact.lab, lab)) <= ENOUGH,
+    );
   }
 
   /** What is in reach of the cells beside one. */
@@ -111,7 +131,10 @@ class Sweep {
   }
 
   /** Whether a colour of a cell that is out as a whole is in reach all the same, by what serves the cells beside it: the nearest few of them. */
-  isInAfterAll(lab: Lab, serving: readonly Judged[]): boolean {
+  isInAfterAll(lab: Lab, cell: number, serving: readonly Judged[]): boolean {
+    const whole = this.judged.get(cell)!;
+    if (whole.distance - MARGIN * deltaE00(whole.lab, lab) > IN_REACH) return false;
+    if (this.alongFrom(lab, serving)) return true;
     const exact = serving.length > 0 ? this.fromNeighbours(lab, serving) : undefined;
     return exact !== undefined && exact.distance <= IN_REACH;
   }
@@ -235,7 +258,11 @@ export function* reachOver(palette: Palette, picture: Pixels, gains: LinearRgb =
     if (counts[bin] === 0 || !out.has(cellOfBin[bin]!)) continue;
     const serving = servingOf.get(cellOfBin[bin]!)!;
     if (bin % EVERY === 0 && serving.length > 0) yield 0.99;
-    if (serving.length > 0 && sweep.isInAfterAll([colours[3 * bin]!, colours[3 * bin + 1]!, colours[3 * bin + 2]!], serving)) continue;
+    if (
+      serving.length > 0 &&
+      sweep.isInAfterAll([colours[3 * bin]!, colours[3 * bin + 1]!, colours[3 * bin + 2]!], cellOfBin[bin]!, serving)
+    )
+      continue;
     table[bin] = 1;
     beyond += counts[bin]!;
   }

@@ -154,6 +154,10 @@ export class Look {
   @Column('text', { nullable: true })
   said!: string | null;
 
+  /** The painter has confirmed it: it is this pile, in this light, however strange. */
+  @Column('boolean', { default: false })
+  confirmed!: boolean;
+
   @Column('text')
   at!: string;
 

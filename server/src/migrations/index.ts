@@ -8,6 +8,7 @@ import { Cards1764600000000 } from './1764600000000-Cards.ts';
 import { CardsFound1764700000000 } from './1764700000000-CardsFound.ts';
 import { StudioOfItsOwn1764800000000 } from './1764800000000-StudioOfItsOwn.ts';
 import { Measuring1764900000000 } from './1764900000000-Measuring.ts';
+import { ConfirmedLooks1765000000000 } from './1765000000000-ConfirmedLooks.ts';
 
 /** In the order in which they run; a landed one is never changed. */
 export const MIGRATIONS = [
@@ -21,4 +22,5 @@ export const MIGRATIONS = [
   CardsFound1764700000000,
   StudioOfItsOwn1764800000000,
   Measuring1764900000000,
+  ConfirmedLooks1765000000000,
 ];

@@ -1,4 +1,5 @@
 import {
+  BY_KNIFE,
   CATALOGUE,
   deltaE00,
   inWorkOrder,
@@ -7,12 +8,13 @@ import {
   layPalette,
   leavesOf,
   masstoneOf,
-  mixtureOfRecipe,
   mlText,
   paintOfMixture,
+  paintOn,
   pilesIn,
   rederive,
   stepsOf,
+  USUAL_AMOUNT_ML,
   type Card,
   type CardTube,
   type Handling,
@@ -35,7 +37,6 @@ import type { ChartTube } from './chart.ts';
 import { apart, dayOf, ofCard, sureOf, type Saying, type SheetMixture } from './contents.ts';
 import type { FromOwn, LessonPile } from './lesson.ts';
 import { copiesOf, hungBy } from './pictures.ts';
-import { partsOnPaper } from './recipe.ts';
 
 /** How this studio says values and temperatures. */
 export async function sayingOf(db: EntityManager): Promise<Saying> {
@@ -121,7 +122,7 @@ export async function pilesFound(
   const nameOf = (leaf: Leaf): string => (isTube(leaf) ? tubeName(leaf.tube) : byId.get(leaf.pile)?.name) ?? 'another pile';
   const handlingOf = (leaf: Leaf): Handling => {
     const tube = isTube(leaf) ? tubes.get(leaf.tube) : undefined;
-    return { density: tube ? CATALOGUE.get(tube.pigment)!.density : 1.5, nozzleMm: tube?.nozzleMm ?? KNIFE_BORE_MM };
+    return tube ? { density: CATALOGUE.get(tube.pigment)!.density, nozzleMm: tube.nozzleMm ?? KNIFE_BORE_MM } : BY_KNIFE;
   };
   const cautionOf = (leaf: Leaf): string => (isTube(leaf) ? CATALOGUE.get(tubes.get(leaf.tube)!.pigment)!.caution : 'none');
   const piles: PileFound[] = [];
@@ -160,7 +161,7 @@ function storyOf({ stages }: PileDto, nameOf: (tubeId: string) => string): strin
     if (kind === 'mixed') return `Mixed: ${what}`;
     if (kind === 'added') return `Then added: ${what}`;
     if (kind === 'left') return `Left over: ${mlText(left ?? 0)}`;
-    return kind === 'scraped' ? 'Scraped off' : 'Changed, not recorded';
+    return kind === 'scraped' ? 'Wiped off' : 'Changed by eye';
   });
 }
 
@@ -168,12 +169,16 @@ function storyOf({ stages }: PileDto, nameOf: (tubeId: string) => string): strin
 function fromOwn(paint: PaintCurves, palette: LaidPalette, names: ReadonlyMap<string, string>, saying: Saying): FromOwn {
   const [best] = rederive(paint, palette).recipes;
   if (!best) return { lines: ['Not from these tubes.'], differs: '' };
-  const mixture = mixtureOfRecipe(best, (id) => ({ tube: id }));
-  const lines = mixture.heaps.map(({ ingredients }, at) => {
-    const line = ingredients
-      .map((one) => `${partsOnPaper(one.parts)} ${'heap' in one ? 'of that' : names.get((one as { tube: string }).tube)}`)
-      .join(', ');
-    return mixture.heaps.length > 1 ? `${at < mixture.heaps.length - 1 ? 'First' : 'Then'} ${line}` : line;
+  const heaps = stepsOf(best.mixture, USUAL_AMOUNT_ML, {
+    paintOf: paintOn(palette),
+    nameOf: (leaf) => names.get((leaf as { tube: string }).tube) ?? '',
+    handlingOf: () => BY_KNIFE,
+    cautionOf: () => 'none',
+  });
+  const lines = heaps.map(({ name, steps }, at) => {
+    const line = steps.map(({ told, name: of }) => `${told[saying.measure]} ${of}`).join(', ');
+    if (heaps.length === 1) return line;
+    return at < heaps.length - 1 ? `First ${line}: ${name}` : `Then ${line}`;
   });
   const lab = masstoneOf(paint);
   const differs = deltaE00(lab, best.lab) < 1 ? '' : `It will be ${apart(best.lab, lab, saying)}.`;

@@ -37,42 +37,62 @@ export async function drawLesson(
     paper.picture(bytes, left + (i % 2) * (wide + 4), flow.y, wide, PICTURE_MM);
     if (i % 2 === 1 || i === pictures.length - 1) flow.gap(PICTURE_MM + 3);
   });
-  const half = room / 2 - 2;
-  for (const [i, { mixture, stages, own }] of piles.entries()) {
-    const side = 16;
-    flow.need(52);
-    paper.rule(left, flow.y, left + room, flow.y);
-    flow.gap(1.5);
-    paper.field(left, flow.y, side, side, show(mixture.lab).css);
-    paper.square(left + side, flow.y, side, side);
-    const top = flow.y;
-    flow.text(`${i + 1}. ${valueOn(mixture.lab, saying)}  ${mixture.name}`, HEAD, left + 2 * side + 3);
-    flow.text(inWords(mixture.lab, saying), BODY, left + 2 * side + 3);
-    for (const line of stages) flow.text(line, SMALL, left + 2 * side + 3);
-    flow.y = Math.max(flow.y, top + side) + 1.5;
-    const from = flow.y;
-    flow.text('Mixed from', SMALL, left, half);
-    for (const [at, heap] of mixture.heaps.entries()) {
-      const last = at === mixture.heaps.length - 1;
-      if (mixture.heaps.length > 1) flow.text(last ? 'Then:' : `First ${heap.name}:`, SMALL, left, half);
-      for (const { name, told } of heap.steps) flow.text(`${told[saying.measure]}  ${name}`, last ? STRONG : BODY, left, half);
-    }
-    flow.text(mixture.note, SMALL, left, half);
-    const end = flow.y;
-    flow.y = from;
-    const x = left + half + 4;
-    flow.text(ownTitle, SMALL, x);
-    if (own) {
-      for (const line of own.lines) flow.text(line, BODY, x);
-      flow.text(own.differs, SMALL, x);
-    } else
-      for (let line = 0; line < 4; line++) {
-        flow.gap(7);
-        paper.rule(x, flow.y, left + room, flow.y, 0.4);
-      }
-    flow.y = Math.max(flow.y, end) + 3;
+  for (const [i, pile] of piles.entries()) {
+    drawPile(flow, i + 1, pile, saying, ownTitle);
     await othersTurn();
   }
   const steps = piles.flatMap(({ mixture }) => mixture.heaps.flatMap((heap) => heap.steps));
   for (const caution of [...cautionsOf(steps), RAGS]) flow.text(caution, SMALL);
+}
+
+const SIDE_MM = 16;
+/** Paper on which patch, recipe and the reader's own stand beside one another. */
+const WIDE_MM = 150;
+const GAP_MM = 4;
+/** The recipe's share of the width beside its patch. */
+const RECIPE_SHARE = 0.58;
+/** Room for what a reader writes: so many lines, so far apart. */
+const LINES = 3;
+const LINE_MM = 7;
+
+/** A pile: its patch and an empty one for a dab, its recipe, and what it is from the reader's own tubes; in one row where the paper is wide. */
+function drawPile(flow: Flow, number: number, { mixture, stages, own }: LessonPile, saying: Saying, ownTitle: string): void {
+  const { paper, left, room } = flow;
+  const isWide = room >= WIDE_MM;
+  const beside = left + 2 * SIDE_MM + GAP_MM;
+  const width = isWide ? RECIPE_SHARE * (room - 2 * SIDE_MM - 2 * GAP_MM) : room / 2 - GAP_MM / 2;
+  flow.need(isWide ? Math.max(3 + LINES * LINE_MM, 14 + 5 * (2 * mixture.heaps.length + stages.length)) : 52);
+  paper.rule(left, flow.y, left + room, flow.y);
+  flow.gap(1.5);
+  const top = flow.y;
+  paper.field(left, top, SIDE_MM, SIDE_MM, show(mixture.lab).css);
+  paper.square(left + SIDE_MM, top, SIDE_MM, SIDE_MM);
+  const headWidth = isWide ? width : undefined;
+  flow.text(`${number}. ${valueOn(mixture.lab, saying)}  ${mixture.name}`, HEAD, beside, headWidth);
+  flow.text(inWords(mixture.lab, saying), isWide ? SMALL : BODY, beside, headWidth);
+  for (const line of stages) flow.text(line, SMALL, beside, headWidth);
+  if (!isWide) flow.y = Math.max(flow.y, top + SIDE_MM) + 1.5;
+  const from = isWide ? top : flow.y;
+  const x = isWide ? beside : left;
+  if (!isWide) flow.text('Mixed from', SMALL, x, width);
+  for (const [at, heap] of mixture.heaps.entries()) {
+    const last = at === mixture.heaps.length - 1;
+    if (mixture.heaps.length > 1) flow.text(last ? 'Then:' : `First ${heap.name}:`, SMALL, x, width);
+    const said = heap.steps.map(({ name, told }) => `${told[saying.measure]} ${name}`);
+    for (const line of isWide ? [said.join(', ')] : said) flow.text(line, last ? STRONG : BODY, x, width);
+  }
+  flow.text(mixture.note, SMALL, x, width);
+  const end = Math.max(flow.y, top + SIDE_MM);
+  flow.y = from;
+  const ownX = x + width + GAP_MM;
+  flow.text(ownTitle, SMALL, ownX);
+  if (own) {
+    for (const line of own.lines) flow.text(line, BODY, ownX);
+    flow.text(own.differs, SMALL, ownX);
+  } else
+    for (let line = 0; line < LINES; line++) {
+      flow.gap(LINE_MM);
+      paper.rule(ownX, flow.y, left + room, flow.y, 0.4);
+    }
+  flow.y = Math.max(flow.y, end) + 2;
 }

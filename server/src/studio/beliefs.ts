@@ -1,4 +1,4 @@
-import { randomUUID } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { afterEvidence, believed, beliefOf, firstBeliefs, onlyOf, readingOf, type Beliefs, type Evidence } from '@dusk/core';
 import { IsNull, type EntityManager } from 'typeorm';
 import { Belief, Tube, TubeState } from '../entities/index.ts';
@@ -23,13 +23,13 @@ async function standingEvidence(db: EntityManager): Promise<PileEvidence[]> {
   });
   const byPile = groupedBy(rows, (row) => row.look!.stage!.pileId);
   return [...byPile].map(([pileId, beliefs]): PileEvidence => {
-    const looks = new Map(beliefs.map((b) => [b.lookId, b.look!.sighting!]));
+    const looks = new Map(beliefs.map((b) => [b.lookId, b.look!]));
     const newest = beliefs.at(-1)!;
     // A look that is refused leaves its additions, which later looks still need.
     const stages = newest.evidence.map(({ observed, lookId, ...rest }) => {
-      const sighting = lookId === undefined ? undefined : looks.get(lookId);
-      if (!observed || (lookId !== undefined && !sighting)) return rest;
-      return { ...rest, observed, ...(sighting && { reading: readingOf(sighting.kind, sighting.id) }) };
+      const look = lookId === undefined ? undefined : looks.get(lookId);
+      if (!observed || (lookId !== undefined && !look)) return rest;
+      return { ...rest, observed, ...(look && { reading: readingOf(look.sighting!.kind, look.sightingId, look.confirmed) }) };
     });
     const tubeIds = [...new Set(stages.flatMap((s) => s.additions.map((d) => d.id)))];
     return { pileId, beliefId: newest.id, since: beliefs[0]!.at, tubeIds, stages };
@@ -58,7 +58,9 @@ function fold(evidence: readonly PileEvidence[], bases: ReadonlyMap<string, Tube
   const keys: string[] = [];
   let key = '';
   for (const { stages, tubeIds } of evidence) {
-    key = `${key} ${JSON.stringify(stages)} ${tubeIds.map((id) => bases.get(id)?.id).join()}`;
+    // Each key holds all evidence so far: as a hash, since years of it are megabytes.
+    const own = `${JSON.stringify(stages)} ${tubeIds.map((id) => bases.get(id)?.id).join()}`;
+    key = createHash('sha256').update(key).update(own).digest('base64');
     keys.push(key);
   }
   const known = keys.findLastIndex((k) => folded.has(k));

@@ -5,10 +5,13 @@ import {
   isPile,
   leastSure,
   leavesOf,
+  measuredAnew,
   mixtureOf,
+  MOST_MADE,
   openToTubes,
   predict,
   readCard,
+  shareText,
   throughStages,
   trustInMixture,
   withPileOpened,
@@ -86,7 +89,7 @@ export function cardOf({ id, name, note, body, dab, createdAt }: Pick<Card, 'id'
 }
 
 /** What is kept of a card from elsewhere. */
-export const bodyOfCard = ({ recipe, tubes, ml, target, predicted, seen, thing, zone, painting, light, film, medium, basis, steadiness, within }: CoreCard): CardBody => ({
+export const bodyOfCard = ({ recipe, tubes, ml, target, predicted, seen, thing, zone, painting, light, film, medium, made, basis, steadiness, within }: CoreCard): CardBody => ({
   recipe,
   tubes: tubes.map((tube) => ({ ...tube, K: Array.from(tube.K), S: Array.from(tube.S) })),
   ml,
@@ -99,6 +102,7 @@ export const bodyOfCard = ({ recipe, tubes, ml, target, predicted, seen, thing, 
   light,
   film,
   medium,
+  ...(made && { made }),
   basis,
   steadiness,
   within,
@@ -156,19 +160,23 @@ async function ofTubesAlone(db: EntityManager, plan: Mixture): Promise<Mixture> 
 const SAME_SHARE = 0.004;
 
 /** What a pile is made of: its plan, with let-downs and order, where that is what went into it or nothing did; else the tubes that did, as much of each. */
-async function recipeOf(db: EntityManager, pile: Pile): Promise<Mixture> {
+const recipeOf = async (db: EntityManager, pile: Pile): Promise<Mixture> => (await madeOf(db, pile)).mixture;
+
+/** The same, and whether that is as it was planned. */
+async function madeOf(db: EntityManager, pile: Pile): Promise<{ readonly mixture: Mixture; readonly isAsPlanned: boolean }> {
   const plan = await ofTubesAlone(db, pile.plan);
   const content = throughStages(await withMothers(db, [pile.id])).now.get(pile.id);
-  if (!content || content.ml <= 0) return plan;
+  if (!content || content.ml <= 0) return { mixture: plan, isAsPlanned: true };
   if (!content.known)
     throw unfit('Not known', 'pileId', 'Something went into this pile that was not recorded, so a card cannot say what it is made of.');
   const planned = openToTubes(plan, () => ({}));
   const ids = new Set([...Object.keys(planned), ...Object.keys(content.tubes)]);
   const isAsPlanned = [...ids].every((id) => Math.abs((planned[id] ?? 0) - (content.tubes[id] ?? 0)) <= SAME_SHARE);
-  if (isAsPlanned) return plan;
-  return mixtureOf(
+  if (isAsPlanned) return { mixture: plan, isAsPlanned };
+  const mixture = mixtureOf(
     Object.entries(content.tubes).map(([tube, share]) => ({ tube, parts: Math.max(1 / FINE, Math.round(share * 100 * FINE) / FINE) })),
   );
+  return { mixture, isAsPlanned };
 }
 
 /** The tubes of a recipe as they are reckoned with, and the recipe by their keys. */
@@ -226,14 +234,29 @@ async function mixtureBody(db: EntityManager, mixture: Mixture) {
   return { recipe, tubes, basis, steadiness, within: errorEstimate, predicted: labDto(lab) };
 }
 
+/** A pile that grew or was put right, measured anew for a knife, with what it was truly made of. */
+async function anewFor(db: EntityManager, mixture: Mixture, ml: number): Promise<{ readonly mixture: Mixture; readonly made: string }> {
+  const ids = leavesOf(mixture).map(({ source }) => (source as { readonly tube: string }).tube);
+  const tubes = new Map((await db.find(Tube, { where: { id: In(ids) }, relations: { state: true } })).map((tube) => [tube.id, tube]));
+  const paintOf = (source: unknown) => {
+    const { nozzleMm, state } = tubes.get((source as { readonly tube: string }).tube)!;
+    return { nozzleMm, K: Float64Array.from(state!.K), S: Float64Array.from(state!.S) };
+  };
+  const shares = leavesOf(mixture).map(({ source, share }) => `${shareText(share)} ${tubes.get((source as { readonly tube: string }).tube)!.name}`);
+  return { mixture: measuredAnew(mixture, paintOf, ml), made: shares.join(', ').slice(0, MOST_MADE) };
+}
+
 async function bodyOf(db: EntityManager, pile: Pile): Promise<CardBody> {
+  const was = await madeOf(db, pile);
+  const { mixture, made } = was.isAsPlanned ? { mixture: was.mixture, made: '' } : await anewFor(db, was.mixture, pile.ml);
   const { looks, stages } = await readStages(db, { pileIds: [pile.id] });
   const last = stages.filter((stage) => stage.pileId === pile.id).at(-1);
   const look = last && looks.get(last.id)?.at(-1);
   const sample = pile.sampleId === null ? null : await db.findOneBy(Sample, { id: pile.sampleId });
   const painting = pile.paintingId === null ? null : await db.findOneBy(Painting, { id: pile.paintingId });
   return {
-    ...(await mixtureBody(db, await recipeOf(db, pile))),
+    ...(await mixtureBody(db, mixture)),
+    ...(made && { made }),
     ml: pile.ml,
     target: pile.target?.lab ?? null,
     seen: look ? { L: look.L, a: look.a, b: look.b } : null,

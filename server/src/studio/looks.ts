@@ -31,13 +31,13 @@ export const addSighting: Doing<Needs<'sighting.add'>> = async ({ db, at, touch 
   return [];
 };
 
-export const addLook: Doing<Needs<'look.add'>> = async (work, { id, sightingId, stageId, lab, said, at }) => {
+export const addLook: Doing<Needs<'look.add'>> = async (work, { id, sightingId, stageId, lab, said, confirmed, at }) => {
   const { db } = work;
   const stage = await db.findOneBy(Stage, { id: stageId, withdrawnAt: IsNull() });
   if (!stage) throw unfit('Unknown step', 'stageId', 'What was looked at is not there any more.');
   await pileOf(db, stage.pileId);
   if (!(await db.existsBy(Sighting, { id: sightingId }))) throw unfit('Unknown sighting', 'sightingId', 'This look belongs to no sighting.');
-  await db.insert(Look, { id, sightingId, stageId, ...lab, said: said ?? null, at: at ?? work.at, withdrawnAt: null });
+  await db.insert(Look, { id, sightingId, stageId, ...lab, said: said ?? null, confirmed: confirmed ?? false, at: at ?? work.at, withdrawnAt: null });
   await believe(db, id, stage, at ?? work.at);
   work.touch('piles', stage.pileId);
   work.relearn();

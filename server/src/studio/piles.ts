@@ -35,12 +35,13 @@ function stageDto(stage: Stage, { additions, looks, beliefs }: StagesRead): Stag
       high,
       said,
     })),
-    looks: (looks.get(id) ?? []).map(({ id: own, sightingId, sighting, L, a, b, said, at: when }) => ({
+    looks: (looks.get(id) ?? []).map(({ id: own, sightingId, sighting, L, a, b, said, confirmed, at: when }) => ({
       id: own,
       sightingId,
       kind: sighting!.kind,
       lab: { L, a, b },
       said,
+      confirmed,
       at: when,
       beliefId: beliefs.get(own)?.id ?? null,
       refused: (beliefs.get(own)?.refusedAt ?? null) !== null,

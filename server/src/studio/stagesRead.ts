@@ -71,7 +71,7 @@ export function recordsOf({ stages, additions, looks }: StagesRead): StageRecord
       kind: stage.kind,
       ...(stage.left !== null && { left: stage.left }),
       additions: (additions.get(stage.id) ?? []).map(additionOf),
-      ...(seen && { seen: labOfLook(seen), sight: seen.sighting!.kind, sightingId: seen.sightingId, lookId: seen.id }),
+      ...(seen && { seen: labOfLook(seen), sight: seen.sighting!.kind, sightingId: seen.sightingId, lookId: seen.id, confirmed: seen.confirmed }),
     };
   });
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { counted } from '../chips/words.ts';
+import { counted, likeness } from '../chips/words.ts';
 import type { FilePreview, FileTubeDto } from '@dusk/wire';
 import { labOfDto } from '@dusk/wire/written';
 import { computed, ref, shallowRef, watch } from 'vue';
@@ -66,8 +66,8 @@ const differs = ({ tube, standsIn }: FileTubeDto): string => {
   if (stands.value[tube] !== standsIn.tubeId) return 'as you chose';
   if (standsIn.difference < 0.5) return 'the same';
   return standsIn.by !== 'colour'
-    ? `same pigment, ΔE ${standsIn.difference.toFixed(1)}`
-    : `only a like colour, ΔE ${standsIn.difference.toFixed(1)}`;
+    ? `same pigment, ${likeness(standsIn.difference)}`
+    : `only a like colour, ${likeness(standsIn.difference)}`;
 };
 
 async function bring(): Promise<void> {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { partsText, recipeLine, temperatureWord } from '@dusk/core';
+import { inShort, stepsOfCard, temperatureWord } from '@dusk/core';
 import type { CardDto } from '@dusk/wire';
 import { labOfDto } from '@dusk/wire/written';
 import { computed } from 'vue';
@@ -11,6 +11,7 @@ import { paintedCard, readingOf } from './cards.ts';
 const props = defineProps<{ card: CardDto; open: boolean }>();
 const settings = useSettings();
 const reading = computed(() => readingOf(props.card));
+const recipe = computed(() => inShort(stepsOfCard(paintedCard(props.card), props.card.ml), settings.settings.measure));
 const where = computed(() => [props.card.thing, props.card.zone].filter(Boolean).join(', '));
 </script>
 
@@ -31,7 +32,7 @@ const where = computed(() => [props.card.thing, props.card.zone].filter(Boolean)
         >{{ temperatureWord(settings.temperatureOf(reading.lab)) }}, {{ reading.munsell
         }}<template v-if="where">, {{ where }}</template></span
       ><br />
-      <span class="small recipe">{{ recipeLine(paintedCard(card), partsText) }}</span>
+      <span class="small recipe">{{ recipe }}</span>
     </span>
   </RouterLink>
 </template>

@@ -107,10 +107,10 @@ const called = ({ pigment, name }: Tube): string => `${TURNS[wanted(pigment) ?? 
         @blur="nearWritten"
       />
       <p v-if="says && !finding.near" class="note" role="alert">{{ says }}</p>
-      <details v-if="piles.byValue.length > 0 && !finding.near">
+      <details v-if="piles.ofRank.length > 0 && !finding.near">
         <summary>or near a pile of this painting</summary>
         <PaintKey
-          v-for="pile in piles.byValue"
+          v-for="pile in piles.ofRank"
           :key="pile.id"
           :lab="lookNow(pile)"
           @click="finding.near = { lab: lookNow(pile), says: pile.name }"

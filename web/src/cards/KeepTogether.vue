@@ -12,7 +12,7 @@ const KINDS: readonly (readonly [kind: SetKind, title: string])[] = [
   ['chosen', 'as they lie'],
   ['scheme', 'by hue and value'],
   ['kit', 'to take along'],
-  ['string', 'as a string'],
+  ['string', 'as a row of steps'],
 ];
 const name = ref('');
 const kind = ref<SetKind>('chosen');

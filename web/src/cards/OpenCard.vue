@@ -14,7 +14,7 @@ import type { CardDto, UseDto } from '@dusk/wire';
 import { labOfDto } from '@dusk/wire/written';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { moment, valueDifference } from '../chips/words.ts';
+import { likeness, moment, valueDifference } from '../chips/words.ts';
 import type { Remade } from '../engine/proposal.ts';
 import RemakeSheet from '../mixing/RemakeSheet.vue';
 import { useWhite } from '../mixing/white.ts';
@@ -76,7 +76,7 @@ const changed = computed(() => {
   if (!today.value) return 'One of its tubes has nothing here to stand for it.';
   const { lab, difference } = today.value;
   if (difference < SAME) return 'With today’s tubes it is what it was then.';
-  return `With today’s tubes: ${apart(lab, labOfDto(props.card.predicted))}, ΔE ${difference.toFixed(1)}.`;
+  return `With today’s tubes: ${apart(lab, labOfDto(props.card.predicted))}, ${likeness(difference)}.`;
 });
 /** Those for which another tube stands. */
 const others = computed(() =>
@@ -176,11 +176,17 @@ useShortcuts(() => [
       >.
     </p>
     <p class="quiet figures">{{ where.join(' · ') }}</p>
-    <p class="quiet">
-      Reckoned from {{ BASES[card.basis]
-      }}<template v-if="card.within > 0">: nine of ten such piles come within ΔE {{ card.within.toFixed(1) }}</template
-      ><template v-if="card.steadiness > 2">; a little too much of one thing shows</template>.
-    </p>
+    <div class="quiet">
+      Reckoned from {{ BASES[card.basis] }}<template v-if="card.steadiness > 2">; a little too much of one thing shows</template>.
+      <details v-if="card.within > 0" class="sure">
+        <summary>how sure</summary>
+        Nine of ten such piles come within ΔE {{ card.within.toFixed(1) }}.
+      </details>
+    </div>
+    <details v-if="card.made" class="quiet figures" data-test="made">
+      <summary>measured anew; what it was made of</summary>
+      {{ card.made }}
+    </details>
     <div class="use">
       <label class="amount figures"
         >ml <input v-model.number="ml" type="number" min="0.1" max="500" step="0.5" aria-label="How much, ml"

@@ -11,8 +11,8 @@ import {
   type SetKind,
   type StandIn,
 } from '@dusk/core';
-import type { CardDto, CardTubeDto, MixtureSent, Operation, PileDto, SetDto } from '@dusk/wire';
-import { labDto, labOfDto, mixtureDto } from '@dusk/wire/written';
+import type { CardDto, CardTubeDto, Operation, PileDto, SetDto } from '@dusk/wire';
+import { labDto, labOfDto, mixtureSent } from '@dusk/wire/written';
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
@@ -108,7 +108,7 @@ export const useCards = defineStore('cards', () => {
         do: 'card.add',
         id: newId(),
         name: called.slice(0, 120),
-        of: { plan: mixtureDto(mixture) as unknown as MixtureSent, ml },
+        of: { plan: mixtureSent(mixture), ml },
       })),
       kind,
       name,
@@ -207,7 +207,7 @@ export const useCards = defineStore('cards', () => {
           cardId: card.id,
           name: card.name.slice(0, 80),
           target: { kind: 'absolute', lab: labDto([Math.min(100, lab[0]), lab[1], lab[2]]) },
-          plan: mixtureDto(mixture) as unknown as MixtureSent,
+          plan: mixtureSent(mixture),
           ml: Math.min(MOST_ML, Math.max(LEAST_ML, ml)),
           purpose: { ...(card.thing && { thing: card.thing }), ...(card.zone && { zone: card.zone.slice(0, 40) }) },
         },

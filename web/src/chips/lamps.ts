@@ -6,7 +6,7 @@ export const LAMP_NAMES: Readonly<Record<Lamp, string>> = {
   D65: 'daylight',
   A: 'filament lamp',
   LED: 'LED (modelled)',
-  F10: 'three-band tube',
+  F10: 'shop light',
 };
 
 /** A paint as it looks under each lamp that is compared, to an eye that is used to it. */

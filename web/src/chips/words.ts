@@ -1,4 +1,4 @@
-import { colourName, IN_REACH, NEAR_REACH, temperatureWord, type Lab } from '@dusk/core';
+import { colourName, IN_REACH, NEAR_REACH, temperatureWord, type Compared, type Lab } from '@dusk/core';
 
 /** `warm, khaki`: temperature, then what a painter calls it. */
 export const describe = (lab: Lab, temperature: number): string => `${temperatureWord(temperature)}, ${colourName(lab)}`;
@@ -8,6 +8,19 @@ export function valueDifference(error: number): string {
   const amount = Math.abs(error);
   if (amount < 0.05) return 'same value';
   return `${amount.toFixed(1)} ${error > 0 ? 'lighter' : 'darker'}`;
+}
+
+/** How alike two colours are, in words. */
+export const likeness = (deltaE00: number): string => (deltaE00 < NEAR_REACH ? closeness(deltaE00) : 'plainly another');
+
+/** How far two colours stand apart, in figures: `0.8 darker, 3 cooler, told apart by 7.2`. */
+export function apartText({ value, temperature, deltaE00 }: Pick<Compared, 'value' | 'temperature' | 'deltaE00'>): string {
+  const by = Math.round(Math.abs(temperature));
+  return [
+    valueDifference(value),
+    by === 0 ? 'as warm' : `${by} ${temperature > 0 ? 'warmer' : 'cooler'}`,
+    `told apart by ${deltaE00.toFixed(1)}`,
+  ].join(', ');
 }
 
 /** Half of what still passes counts as a match. */

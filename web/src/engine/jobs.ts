@@ -1,4 +1,6 @@
 import {
+  COMMON_HEAP,
+  commonHeapInSteps,
   correct,
   correctAsSeen,
   layKey,
@@ -16,6 +18,7 @@ import {
   trustInMixture,
   tubesInSteps,
   type Basis,
+  type CommonHeap,
   type Correction,
   type InSteps,
   type KnownDoubts,
@@ -28,6 +31,7 @@ import {
   type Palette,
   type PaletteMix,
   type PaletteTube,
+  type PlannedPile,
   type ReachMap,
   type Recall,
   type Remembered,
@@ -88,6 +92,8 @@ export interface Jobs {
   solve: { needs: { target: Lab; wishes?: Wishes; exactly?: boolean }; answers: Proposed };
   /** Ways to the next pile from one on the desk, its own tubes first. */
   next: { needs: { pileId: string; target: Lab; amountMl: number }; answers: readonly NextPile[] };
+  /** One heap that several planned piles can begin with, where there is one. */
+  common: { needs: { piles: readonly PlannedPile[] }; answers: CommonHeap | undefined };
   /** A string of piles as one plan. */
   string: { needs: { wish: StringWish; ml: number }; answers: ProposedString };
   /** The colour of a paint from other tubes, and how the two part under each light. */
@@ -119,7 +125,7 @@ export type PictureJob = 'picture' | 'light' | 'look';
 export type JobName = keyof Jobs;
 
 /** Jobs that need a prepared desk. */
-export const ON_DESK: readonly JobName[] = ['solve', 'nearest', 'ends', 'reach', 'string', 'remake', 'next'];
+export const ON_DESK: readonly JobName[] = ['solve', 'nearest', 'ends', 'reach', 'string', 'remake', 'next', 'common'];
 
 /** Work that is done at once, as work in steps. */
 function* asStep<T>(work: () => T): InSteps<T> {
@@ -154,6 +160,19 @@ export const DOING: {
       const sourceOf = sourceOn(desk!.laid);
       return nextPiles(desk!.palette, pileId, target, { amountMl }).map((one) => ({ ...one, mixture: mixtureOfRecipe(one, sourceOf) }));
     }),
+  common: function* ({ piles }, desk) {
+    const found = yield* commonHeapInSteps(desk!.palette, piles);
+    if (!found) return undefined;
+    const sourceOf = sourceOn(desk!.laid);
+    return {
+      ...found,
+      mixture: mixtureOfRecipe(found, sourceOf),
+      piles: found.piles.map((one) => ({
+        ...one,
+        recipe: { ...one.recipe, mixture: mixtureOfRecipe(one.recipe, (id) => (id === COMMON_HEAP ? { pile: id } : sourceOf(id))) },
+      })),
+    };
+  },
   string: ({ wish, ml }, desk) =>
     asStep(() => {
       const { piles, ...plan } = planString(desk!.palette, wish, ml);

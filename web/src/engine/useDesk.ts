@@ -142,6 +142,12 @@ export const useDesk = defineStore('desk', () => {
       ),
     );
 
+  /** Lays other tubes out, as those of another palette, for as long as they are wanted. */
+  const layTubes = (tubeIds: readonly string[], signal: AbortSignal): Promise<Desk | undefined> =>
+    unlessGivenUp(
+      engine().lay({ tubes: tubeIds.flatMap((id) => tubes.byId.get(id) ?? []).map(laidTube), piles: [] }, { signal, prepared: false }),
+    );
+
   /** How far the prediction of a mixture can be trusted; a moment later than the mixture itself. */
   function trust(mixture: Mixture, signal?: AbortSignal): Promise<Jobs['trust']['answers'] | undefined> {
     const paints = leavesOf(mixture).map(({ source }) => {
@@ -152,5 +158,5 @@ export const useDesk = defineStore('desk', () => {
     return unlessGivenUp(engine().ask('trust', { mixture, paints, ...(known && { doubts: known }) }, { ...(signal && { signal }) }));
   }
 
-  return { desk, failure, palette, paletteTubes, rack, paintOf, paintOfPile, flatOfPile, layWith, trust };
+  return { desk, failure, palette, paletteTubes, rack, paintOf, paintOfPile, flatOfPile, layWith, layTubes, trust };
 });

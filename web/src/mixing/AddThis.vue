@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { dosingOf, IN_REACH, show, touchesInWords, wordForParts, type Handling, type Way, mlText, mmText, partsText } from '@dusk/core';
+import { IN_REACH, show, tellAdded, type Way, mlText, mmText, partsText } from '@dusk/core';
 import { computed, ref, watch, useTemplateRef } from 'vue';
 import { closeness } from '../chips/words.ts';
 import { useBeads } from '../chips/beads.ts';
@@ -22,7 +22,7 @@ const props = defineProps<{
   plan: Way | undefined;
   mlOfPart: number;
 }>();
-const emit = defineEmits<{ all: [way: Way]; one: [way: Way, step: number]; fits: []; changed: [] }>();
+const emit = defineEmits<{ all: [way: Way]; one: [way: Way, step: number]; fits: []; confirm: []; changed: [] }>();
 const tubes = useTubes();
 const piles = usePiles();
 const settings = useSettings();
@@ -60,7 +60,7 @@ const measured = (of: Way) =>
       after: step.lab,
       ml,
       beadMm: beadLength(ml, handling.nozzleMm),
-      told: told(ml, handling, props.pile.there * share(of) * of.growth),
+      told: tellAdded(ml, handling, settings.settings.measure, props.pile.there * share(of) * of.growth, partMl.value),
     };
   });
 const lines = computed(() => (way.value ? measured(way.value) : []));
@@ -68,18 +68,6 @@ const lines = computed(() => (way.value ? measured(way.value) : []));
 const BESIDE_PX = 196;
 const host = useTemplateRef('host');
 const beads = useBeads(host, BESIDE_PX, () => lines.value.map((line) => line.beadMm));
-/** Halves of a part are told; less than one is told by its word. */
-const HALF = 0.5;
-/** An addition in the painter's way of measuring. @param whole how large the pile is then, ml */
-function told(ml: number, { nozzleMm, density }: Handling, whole: number): string {
-  const dosing = dosingOf(ml, nozzleMm);
-  if (dosing.how === 'touch') return touchesInWords(ml);
-  const { measure } = settings.settings;
-  if (measure === 'beads') return mmText(dosing.mm);
-  if (measure === 'scale') return `${(ml * density).toFixed(2)} g`;
-  const halves = Math.round(ml / partMl.value / HALF) * HALF;
-  return measure === 'eye' || halves < HALF ? wordForParts((12 * ml) / whole) : partsText(halves);
-}
 const becomes = computed(() => {
   if (!way.value) return '';
   const kept = props.pile.there * share(way.value);
@@ -112,7 +100,8 @@ const short = (other: Way): string =>
         Perhaps a touch: it may be the screen. What you say counts.
       </p>
       <p v-if="correction?.isStrange && !plan" class="falls" data-test="strange">
-        Further off than these tubes and a knife can be: is it this pile, in this light? It teaches little about the tubes.
+        Further off than these tubes and a knife can be. It teaches little about the tubes until you say that
+        <button type="button" class="said" @click="emit('confirm')">it is this pile, in this light</button>
       </p>
       <p class="becomes">{{ becomes }} · {{ beads.says }}</p>
       <p v-if="falls" class="falls" role="status">As near as these tubes come; it stays {{ falls }}. {{ instead }}</p>
@@ -196,6 +185,11 @@ ul {
   border-left: 4px solid currentColor;
   padding-left: calc(2 * var(--unit));
   margin-bottom: calc(2 * var(--unit));
+}
+.said {
+  min-height: 44px;
+  text-decoration: underline;
+  font-weight: inherit;
 }
 .line {
   display: grid;

@@ -73,7 +73,7 @@ async function doneThis(): Promise<void> {
   if (!isDone.value || now.isLast) {
     if (!isDone.value && pages.value[at.value + 1]?.step !== now.step) done.tick(now.pile, now.step);
     if (now.isLast && now.pile.stages.length === 0) {
-      await piles.make(mixAsPlanned(now.pile, tubes.byId, piles.byId), `Mixed “${now.pile.name}”`);
+      await piles.make(mixAsPlanned(now.pile, settings.settings.measure, tubes.byId, piles.byId), `Mixed “${now.pile.name}”`);
       done.forget(now.pile.id);
     }
   }

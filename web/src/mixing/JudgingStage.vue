@@ -69,7 +69,7 @@ const words = (chip: string, lab: Lab): string => {
 <style scoped>
 .halves {
   display: flex;
-  height: clamp(76px, min(26vh, 30vw), 340px);
+  height: clamp(76px, min(26vh, 23vw), 340px);
 }
 /* Laid on the ground, or over what it will cover: that shows all round. */
 .laid {

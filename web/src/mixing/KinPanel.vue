@@ -2,7 +2,7 @@
 import { IN_REACH, mlText, shareOfPile, valueOfLightness, type WayOn } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { computed, proxyRefs } from 'vue';
-import { closeness, valueDifference } from '../chips/words.ts';
+import { apartText, closeness, valueDifference } from '../chips/words.ts';
 import PaintKey from '../chips/PaintKey.vue';
 import Slider from '../controls/Slider.vue';
 import { useDesk } from '../engine/useDesk.ts';
@@ -10,14 +10,16 @@ import { useSettings } from '../shell/settings.ts';
 import { A_PRESS, type KinStep } from './kin.ts';
 import { lookNow, usePiles } from './piles.ts';
 import RecipeSteps from './RecipeSteps.vue';
+import { useWhite } from './white.ts';
 import { NEXT_ML, type KinState, type MadeFrom } from './useKin.ts';
 
 /** A pile's relatives: what is wanted of it by steps, two piles into one, and the family they come from. */
 const props = defineProps<{ pile: PileDto; kin: KinState }>();
-const emit = defineEmits<{ child: []; itself: [] }>();
+const emit = defineEmits<{ child: []; itself: []; into: [] }>();
 const desk = useDesk();
 const piles = usePiles();
 const settings = useSettings();
+const white = useWhite();
 
 interface Key {
   readonly word: string;
@@ -30,7 +32,7 @@ const KEYS: readonly Key[] = [
   { word: 'darker', by: 'value', way: -1, key: '↓' },
   { word: 'warmer', by: 'temperature', way: 1, key: '→' },
   { word: 'cooler', by: 'temperature', way: -1, key: '←' },
-  { word: 'stronger', by: 'chroma', way: 1, key: '+' },
+  { word: 'brighter', by: 'chroma', way: 1, key: '+' },
   { word: 'duller', by: 'chroma', way: -1, key: '−' },
   { word: 'in shadow', by: 'shadow', way: 1, key: 'i' },
   { word: 'further off', by: 'off', way: 1, key: 'f' },
@@ -38,7 +40,7 @@ const KEYS: readonly Key[] = [
 
 /** The pile is another only with another panel. */
 const k = proxyRefs(props.kin);
-const others = computed(() => piles.byValue.filter(({ id }) => id !== props.pile.id));
+const others = computed(() => piles.ofRank.filter(({ id }) => id !== props.pile.id));
 /** Only what does not rest on this pile can be mixed into it. */
 const pourable = computed(() => others.value.filter(({ id }) => !piles.restsOn(id, props.pile.id)));
 const aims = computed(() => [
@@ -48,7 +50,7 @@ const aims = computed(() => [
 const steps = computed(() => {
   const { value, temperature, chroma, shadow, off, toward } = k.steps;
   const signed = (n: number, up: string, down: string): string[] =>
-    n === 0 ? [] : [`${Math.abs(Number(n.toFixed(1)))} ${n > 0 ? up : down}`];
+    n === 0 ? [] : [`${Math.abs(Number(n.toFixed(2)))} ${n > 0 ? up : down}`];
   const counted = (n: number, up: string, down: string): string[] => {
     const by = Math.abs(Math.round(n));
     return by === 0 ? [] : [`${by === 1 ? 'a step' : `${by} steps`} ${n > 0 ? up : down}`];
@@ -56,17 +58,17 @@ const steps = computed(() => {
   return [
     ...signed(value, 'lighter', 'darker'),
     ...counted(temperature / A_PRESS.temperature, 'warmer', 'cooler'),
-    ...counted(chroma, 'stronger', 'duller'),
+    ...counted(chroma, 'brighter', 'duller'),
     ...(shadow > 0 ? [`${(shadow / 2).toFixed(1)} stops less light`] : []),
     ...(off > 0 ? [`${off} further off`] : []),
     ...(toward !== 0 ? [`${10 * toward} % of the way`] : []),
   ].join(', ');
 });
 const WAYS: Readonly<Record<WayOn, string>> = {
-  'own tubes': 'from it, with its own tubes',
-  anew: 'its tubes, mixed anew',
-  'one thing': 'from it, with one thing',
-  closest: 'whatever comes closest',
+  'own tubes': 'its own tubes',
+  anew: 'mixed anew',
+  'one thing': 'one thing added',
+  closest: 'closest',
 };
 const ways = computed(() =>
   k.ways.map(({ way, deltaE00, givesWay }) => ({
@@ -91,6 +93,19 @@ const grows = computed(() => {
 });
 const isShort = computed(() => k.moves && k.found !== undefined && k.found.deltaE00 > IN_REACH);
 
+/** A step as a figure, as a quarter of a value; what is none is no step. */
+function sayValue(event: Event): void {
+  const said = Number((event.target as HTMLInputElement).value);
+  k.steps.value = Number.isFinite(said) ? Math.min(10, Math.max(-10, said)) : 0;
+}
+/** What a brush makes of the two, wet into wet. */
+const blendSays = computed(() => {
+  const { warns, by } = k.blend ?? {};
+  if (!warns) return 'Joined by a brush, wet: clean steps all the way.';
+  return warns === 'mud'
+    ? `Joined by a brush, wet, they go to mud: ${by!.name}.`
+    : `Joined by a brush, wet, another hue comes up: ${by!.name}.`;
+});
 /** The ratio of two piles as eighths of the whole. */
 const RATIOS: readonly (readonly [number, number])[] = [
   [12, 1],
@@ -119,6 +134,17 @@ const value = (pile: PileDto): string => settings.valueText(valueOfLightness(loo
       </button>
     </div>
     <div class="toward">
+      <label class="by figures" data-test="by-value"
+        >values lighter
+        <input
+          :value="k.steps.value"
+          type="number"
+          step="0.25"
+          min="-10"
+          max="10"
+          aria-label="Values lighter; darker below nought"
+          @change="sayValue"
+      /></label>
       <label
         >toward
         <select :value="k.aimId" data-test="toward" @change="k.aimAt(($event.target as HTMLSelectElement).value)">
@@ -135,11 +161,9 @@ const value = (pile: PileDto): string => settings.valueText(valueOfLightness(loo
           <b>{{ steps }}</b> <button type="button" class="plain" @click="k.reset()">start over</button>
         </p>
         <p v-if="k.between" class="figures">
-          <template v-if="k.between.keeps">Keeps its distance: </template><template v-else>Cannot keep its distance: </template>
-          <template v-for="(one, i) in k.neighbours" :key="one.id"
-            >{{ i ? ', ' : '' }}ΔE {{ k.between.differences[i]?.toFixed(1) }} from {{ one.name }}</template
-          >
+          {{ k.between.keeps ? 'Keeps its distance.' : 'Cannot keep its distance.' }}
         </p>
+        <p v-for="one in k.distances" :key="one.name" class="figures" data-test="apart">{{ apartText(one) }}, beside {{ one.name }}</p>
         <div class="ways" role="radiogroup" aria-label="How it is got" data-test="ways">
           <button
             v-for="one in ways"
@@ -161,7 +185,7 @@ const value = (pile: PileDto): string => settings.valueText(valueOfLightness(loo
             :class="{ on: k.way === 'tubes' }"
             @click="k.from = 'tubes'"
           >
-            from any tubes
+            any tubes
           </button>
         </div>
       </template>
@@ -179,6 +203,12 @@ const value = (pile: PileDto): string => settings.valueText(valueOfLightness(loo
           :says="`${k.ratio[0]} : ${k.ratio[1]}`"
           @update:model-value="k.ratio = RATIOS[$event]!"
         />
+        <template v-if="k.blend">
+          <div class="strip squints" role="img" :aria-label="`What a brush makes of them: ${blendSays}`" data-test="blend">
+            <span v-for="(lab, i) in k.blend.steps" :key="i" :style="{ background: white.shown(lab).css }" />
+          </div>
+          <p :class="{ strong: k.blend.warns }" data-test="blend-says">{{ blendSays }}</p>
+        </template>
       </template>
       <template v-if="k.plan">
         <RecipeSteps :mixture="k.plan" :amount-ml="NEXT_ML" data-test="kin-recipe" />
@@ -209,6 +239,7 @@ const value = (pile: PileDto): string => settings.valueText(valueOfLightness(loo
       <p v-else class="quiet">Working out what to add…</p>
     </section>
     <section v-else-if="pourable.length > 0" aria-label="Two piles into one">
+      <v-btn variant="outlined" data-test="into-all" @click="emit('into')">A little of it into all</v-btn>
       <h2>Into one with</h2>
       <div class="chips">
         <PaintKey v-for="one in pourable" :key="one.id" :lab="lookNow(one)" :title="one.name" @click="k.pourWith(one.id)"
@@ -245,6 +276,29 @@ const value = (pile: PileDto): string => settings.valueText(valueOfLightness(loo
   min-width: 76px;
   min-height: 44px;
 }
+.toward .by {
+  flex: 0 0 170px;
+}
+.by input {
+  width: 64px;
+  min-height: 44px;
+  color: inherit;
+  background: var(--surround);
+  border-bottom: 1px solid currentColor;
+  text-align: right;
+}
+.toward select {
+  flex: 1;
+  min-width: 0;
+  width: 0;
+}
+.toward label {
+  flex: 1 1 0;
+  min-width: 0;
+  display: flex;
+  align-items: center;
+  gap: calc(2 * var(--unit));
+}
 .toward {
   display: flex;
   flex-wrap: wrap;
@@ -278,11 +332,11 @@ select {
 }
 .ways {
   display: grid;
-  grid-template-columns: 1fr 1fr;
+  grid-template-columns: repeat(3, 1fr);
   gap: var(--unit);
 }
 .way {
-  min-height: 48px;
+  min-height: 44px;
   padding: var(--unit) calc(2 * var(--unit));
   border: 1px solid var(--surround-line);
   border-radius: 4px;
@@ -299,6 +353,12 @@ select {
 }
 .strong {
   font-weight: 700;
+}
+.strip {
+  display: grid;
+  grid-auto-flow: column;
+  grid-auto-columns: 1fr;
+  height: 44px;
 }
 .chips {
   display: grid;

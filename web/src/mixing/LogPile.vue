@@ -60,7 +60,7 @@ async function log(): Promise<void> {
     const paintingId = paintings.onEasel!.id;
     const called = name.value.trim() || 'mixed by eye';
     const added: Operation = { do: 'pile.add', id, paintingId, name: called, plan: plan as unknown as MixtureSent, ml: size };
-    const asMixed = mixAsPlanned({ id, paintingId, plan, ml: size } as never, tubes.byId, piles.byId);
+    const asMixed = mixAsPlanned({ id, paintingId, plan, ml: size } as never, 'parts', tubes.byId, piles.byId);
     if (!(await piles.make([added, ...asMixed], `Logged “${called}”`))) return;
     open.value = false;
     await router.push({ name: 'mixing', params: { paintingId, pileId: id } });
@@ -72,9 +72,9 @@ async function log(): Promise<void> {
 </script>
 
 <template>
-  <Sheet v-model="open" label="Log a pile already mixed" wide>
+  <Sheet v-model="open" label="A pile I mixed myself" wide>
     <form @submit.prevent="log">
-      <h2>Logged as it was</h2>
+      <h2>I mixed one myself</h2>
       <p class="quiet">What went in, as well as you remember it. Words stay uncertain, and the pile says so.</p>
       <label class="name">Name <input v-model="name" maxlength="80" placeholder="mixed by eye" /></label>
       <div class="units" role="radiogroup" aria-label="Measured in">

@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import { turnWords, type Lab, type Nudge } from '@dusk/core';
+import { hasBrowns, turnWords, type Lab, type Nudge } from '@dusk/core';
 import { onScopeDispose, computed } from 'vue';
 import { clock } from '../chips/words.ts';
-import { SIGHT_ERROR } from '@dusk/core';
 import { useWhite } from './white.ts';
 
 /**
@@ -25,8 +24,16 @@ const keys = computed((): readonly Key[] => [
   { word: 'darker', by: 'value', way: -1, key: '↓' },
   { word: turns.value.onward, by: 'hue', way: 1, key: '→' },
   { word: turns.value.back, by: 'hue', way: -1, key: '←' },
-  { word: 'stronger', by: 'chroma', way: 1, key: '+' },
+  { word: 'brighter', by: 'chroma', way: 1, key: '+' },
   { word: 'duller', by: 'chroma', way: -1, key: '−' },
+]);
+
+/** What is said in words beside the keys: near neutral the keys say warmer and cooler themselves. */
+const further = computed((): readonly Omit<Key, 'key'>[] => [
+  ...(turns.value.onward === 'warmer'
+    ? []
+    : [{ word: 'warmer', by: 'temperature', way: 1 } as const, { word: 'cooler', by: 'temperature', way: -1 } as const]),
+  ...(hasBrowns(props.lab) ? [{ word: 'browner', by: 'brown', way: 1 } as const] : []),
 ]);
 
 const LONG_MS = 420;
@@ -56,7 +63,7 @@ function onClick(by: Nudge, way: 1 | -1): void {
 }
 const sure = computed(() =>
   white.isSet
-    ? `White paper set at ${clock(white.white!.at)}. An eye at a screen judges to about ΔE ${SIGHT_ERROR.eye.bias}.`
+    ? `White paper set at ${clock(white.white!.at)}. An eye at a screen judges a step you would just see.`
     : white.outshone
       ? 'Your paper is brighter than this screen: say it in words, and beside its neighbours.'
       : white.drifted
@@ -90,6 +97,9 @@ const sure = computed(() =>
           a good deal {{ key.word }}
         </button>
       </template>
+      <button v-for="{ word, by, way } in further" :key="word" type="button" class="word" @click="emit('say', word, by, way, false)">
+        {{ word }}
+      </button>
     </div>
     <p class="sure">
       {{ sure }}

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { likeness } from '../chips/words.ts';
 import { colourFromWords, CraftError, mixtureOf, show, type Lab, type Recall, type Suspect, shareText } from '@dusk/core';
 import { mixtureDto } from '@dusk/wire/written';
 import { computed, ref, shallowRef, watch } from 'vue';
@@ -146,8 +147,8 @@ async function take(suspect: Suspect): Promise<void> {
         <p class="strong figures">{{ nameOf(suspect.id) }}, {{ (100 * suspect.likelihood).toFixed(0) }} %</p>
         <p class="figures">{{ sharesOf(suspect) }}</p>
         <p class="quiet figures">
-          explains it to ΔE {{ suspect.deltaE00.toFixed(1)
-          }}<template v-if="suspect.tintDeltaE00 !== undefined">, its tint to {{ suspect.tintDeltaE00.toFixed(1) }}</template>
+          with it: {{ likeness(suspect.deltaE00)
+          }}<template v-if="suspect.tintDeltaE00 !== undefined">, its tint {{ likeness(suspect.tintDeltaE00) }}</template>
         </p>
       </div>
       <v-btn variant="outlined" :aria-label="`Keep it with ${nameOf(suspect.id)}`" @click="take(suspect)">Keep</v-btn>

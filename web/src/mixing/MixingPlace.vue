@@ -1,27 +1,33 @@
 <script setup lang="ts">
 import { mdiCardPlusOutline, mdiPlus, mdiPrinterOutline, mdiWalk } from '@mdi/js';
-import { temperatureWord, valueOfLightness, mlText } from '@dusk/core';
+import { colourName, temperatureWord, valueOfLightness, mlText } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { MOST_LAYERS } from '@dusk/wire/limits';
 import { labOfDto } from '@dusk/wire/written';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useCards } from '../cards/cards.ts';
+import { counted } from '../chips/words.ts';
 import { useFinding } from '../cards/finding.ts';
+import RemakeAll from './RemakeAll.vue';
 import PrintSheet from '../cards/PrintSheet.vue';
 import ColourPair from '../chips/ColourPair.vue';
 import { usePaintings } from '../paintings/paintings.ts';
 import { usePalettes } from '../palettes/palettes.ts';
 import EmptyPlace from '../shell/EmptyPlace.vue';
 import { useSettings } from '../shell/settings.ts';
+import { useAskedFor } from '../shell/useAskedFor.ts';
 import { useShortcuts } from '../shell/useShortcuts.ts';
+import CommonHeapSheet from './CommonHeapSheet.vue';
 import LogPile from './LogPile.vue';
 import MissingTube from './MissingTube.vue';
 import NewPile from './NewPile.vue';
 import OpenPile from './OpenPile.vue';
 import OutingSheet from './OutingSheet.vue';
-import { lookNow, usePiles } from './piles.ts';
+import { lookNow, nameBeside, usePiles } from './piles.ts';
+import { useCommonHeap } from './useCommonHeap.ts';
 import { useKnown } from './useKnown.ts';
+import { useWhite } from './white.ts';
 
 const route = useRoute();
 const paintings = usePaintings();
@@ -33,6 +39,8 @@ const making = ref(false);
 const recalling = ref(false);
 const printing = ref(false);
 const goingOut = ref(false);
+/** The piles from another palette: asked for here, or where it is said that some are stranded. */
+const remaking = useAskedFor('remake');
 const router = useRouter();
 const cards = useCards();
 const finding = useFinding();
@@ -40,7 +48,7 @@ const palettes = usePalettes();
 /** The layer's piles as cards of one set, which is then looked into. */
 async function makeCards(): Promise<void> {
   const layer = paintings.onEasel?.layer ?? 1;
-  const ofLayer = piles.byValue.filter((pile) => pile.layer === layer);
+  const ofLayer = piles.ofRank.filter((pile) => pile.layer === layer);
   if (ofLayer.length === 0) return;
   const set = await cards.makeSet(ofLayer, 'layer', `${paintings.onEasel!.title}, layer ${layer}`);
   if (!set) return;
@@ -51,6 +59,10 @@ async function makeCards(): Promise<void> {
 
 const opened = computed(() => piles.byId.get(String(route.params['pileId'] ?? '')));
 const planned = computed(() => piles.list.filter(({ stages, layer }) => stages.length === 0 && layer === (paintings.onEasel?.layer ?? 1)));
+/** One heap that several of them could begin with: offered in the list, not with a pile open. */
+const common = useCommonHeap(computed(() => (opened.value ? [] : planned.value)));
+const sharing = ref(false);
+const white = useWhite();
 /** Munsell chroma: 2 is a grey with a lean, 6 a quiet colour, 12 a strong one. */
 const CEILINGS = [1, 2, 3, 4, 5, 6, 7, 8, 10, 12] as const;
 const chosen = (event: Event): string => (event.target as HTMLSelectElement).value;
@@ -58,7 +70,7 @@ const setPainting = (part: Parameters<typeof paintings.change>[1]): Promise<unkn
 const paintingId = computed(() => paintings.onEasel?.id ?? '');
 const standing = (pile: PileDto): string => {
   if (pile.stages.length === 0) return 'planned';
-  return pile.there > 0 ? `${mlText(pile.there)} on the palette` : pile.stages.at(-1)!.kind === 'scraped' ? 'scraped off' : 'used up';
+  return pile.there > 0 ? `${mlText(pile.there)} on the palette` : pile.stages.at(-1)!.kind === 'scraped' ? 'wiped off' : 'used up';
 };
 const word = (pile: PileDto): string => temperatureWord(settings.temperatureOf(lookNow(pile)));
 useShortcuts(() => [
@@ -85,7 +97,7 @@ useShortcuts(() => [
       <template #step>
         <v-btn variant="outlined" :to="{ name: 'reference', params: { paintingId } }">Point at a colour</v-btn>
         <v-btn variant="outlined" class="also" @click="making = true">Say a colour</v-btn>
-        <v-btn variant="outlined" class="also" @click="logging = true">Log a pile</v-btn>
+        <v-btn variant="outlined" class="also" @click="logging = true">I mixed one myself</v-btn>
       </template>
     </EmptyPlace>
     <template v-else>
@@ -99,7 +111,7 @@ useShortcuts(() => [
             </select></label
           >
           <label
-            >ceiling of strength
+            >how bright it may get
             <select
               :value="paintings.onEasel?.ceiling ?? ''"
               data-test="ceiling"
@@ -112,7 +124,10 @@ useShortcuts(() => [
         </div>
         <div class="begin">
           <v-btn variant="outlined" :prepend-icon="mdiPlus" @click="making = true">A new pile&ensp;<kbd>n</kbd></v-btn>
-          <v-btn variant="outlined" @click="logging = true">Log a mixed one&ensp;<kbd>l</kbd></v-btn>
+          <v-btn variant="outlined" @click="logging = true">I mixed one myself&ensp;<kbd>l</kbd></v-btn>
+          <v-btn variant="outlined" data-test="another-palette" @click="remaking = true">{{
+            piles.stranded.size > 0 ? `Remake ${counted(piles.stranded.size, 'pile')}` : 'Another palette'
+          }}</v-btn>
           <v-btn variant="outlined" @click="recalling = true">A tube forgotten&ensp;<kbd>q</kbd></v-btn>
           <v-btn v-if="planned.length > 0" variant="outlined" :to="{ name: 'easel-plan', params: { paintingId } }">All at the easel</v-btn>
           <v-btn variant="text" :prepend-icon="mdiCardPlusOutline" aria-label="Cards of this layer" @click="makeCards"
@@ -126,9 +141,17 @@ useShortcuts(() => [
           >
         </div>
       </header>
+      <p v-if="common" class="common" data-test="common">
+        <span class="chip" :style="{ background: white.shown(common.lab).css }" />
+        <span
+          >One {{ colourName(common.lab) }} would do for {{ common.piles.length }} of these:
+          <span class="figures">{{ short(common.mixture, common.ml) }}</span></span
+        >
+        <v-btn variant="outlined" @click="sharing = true">See it</v-btn>
+      </p>
       <nav class="grid" aria-label="Piles of this painting, dark to light">
         <RouterLink
-          v-for="pile in piles.byValue"
+          v-for="pile in piles.ofRank"
           :key="pile.id"
           class="pile"
           :to="{ name: 'mixing', params: { paintingId, pileId: pile.id } }"
@@ -140,6 +163,12 @@ useShortcuts(() => [
             ><br />
             <span class="recipe figures">{{ short(pile.plan, pile.ml) }}</span><br />
             <span class="recipe figures">{{ standing(pile) }}</span>
+            <span v-if="piles.leftOf(pile.id).length > 0" class="recipe figures"
+              ><br />left over:
+              <template v-for="one in piles.leftOf(pile.id)" :key="one.id"
+                ><span class="left" :style="{ background: piles.shownNow(one) }" /> {{ mlText(one.there) }} {{ nameBeside(one, pile) }}
+              </template></span
+            >
             <span v-if="piles.stranded.has(pile.id)" class="recipe gone" data-test="stranded"
               ><br />not on this palette: {{ piles.stranded.get(pile.id)!.join(', ') }}</span
             >
@@ -148,9 +177,11 @@ useShortcuts(() => [
       </nav>
     </template>
   </div>
+  <CommonHeapSheet v-if="common" v-model="sharing" :common="common" />
   <LogPile v-model="logging" />
   <NewPile v-model="making" />
   <MissingTube v-model="recalling" />
+  <RemakeAll v-model="remaking" />
   <OutingSheet v-model="goingOut" />
   <PrintSheet
     v-if="paintings.onEasel"
@@ -158,7 +189,7 @@ useShortcuts(() => [
     :title="paintings.onEasel.title"
     :of="{ paintingId }"
     :sheets="['order', 'painting', 'painting-kit', 'lesson']"
-    :piles="piles.byValue.map((pile) => ({ id: pile.id, name: pile.name, lab: lookNow(pile) }))"
+    :piles="piles.ofRank.map((pile) => ({ id: pile.id, name: pile.name, lab: lookNow(pile) }))"
     :palettes="palettes.all"
   />
 </template>
@@ -170,6 +201,24 @@ useShortcuts(() => [
 }
 .also {
   margin-left: calc(3 * var(--unit));
+}
+.common {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: calc(2 * var(--unit)) calc(3 * var(--unit));
+  margin: 0 0 calc(4 * var(--unit));
+}
+.common .chip {
+  width: 56px;
+  height: 44px;
+}
+.left {
+  display: inline-block;
+  width: 16px;
+  height: 16px;
+  border-radius: 50%;
+  vertical-align: middle;
 }
 .piles {
   height: 100%;

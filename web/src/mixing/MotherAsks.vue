@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import Asks from './Asks.vue';
 import { useMothers } from './mothers.ts';
 
 /** Piles are planned from the one that changes: what is to become of them is the painter's to say. */
@@ -10,7 +11,7 @@ const asked = computed(() => (mothers.asked?.pile.id === props.pileId ? mothers.
 </script>
 
 <template>
-  <section v-if="asked" class="asks" role="alertdialog" aria-label="What becomes of what is mixed from it" data-test="mother-asks">
+  <Asks v-if="asked" label="What becomes of what is mixed from it" data-test="mother-asks">
     <p>
       <b>{{ asked.children.map(({ name }) => name).join(', ') }}</b>
       {{ asked.children.length === 1 ? 'is' : 'are' }} planned from this pile.
@@ -21,20 +22,10 @@ const asked = computed(() => (mothers.asked?.pile.id === props.pileId ? mothers.
       <button type="button" @click="mothers.answer('stand')"><b>They stand by themselves</b><br />of the tubes they were to have</button>
       <button type="button" @click="mothers.leave()"><b>Leave it</b><br />as it is</button>
     </div>
-  </section>
+  </Asks>
 </template>
 
 <style scoped>
-.asks {
-  position: sticky;
-  top: 0;
-  z-index: 2;
-  background: var(--surround);
-  border: 2px solid currentColor;
-  border-radius: 4px;
-  padding: calc(3 * var(--unit));
-  margin-bottom: calc(3 * var(--unit));
-}
 .keys {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(min(200px, 100%), 1fr));

@@ -123,7 +123,7 @@ async function keep(): Promise<void> {
       <p v-if="wrong" role="alert" class="strong">{{ wrong }}</p>
       <ColourPair :target="target" :mixed="found?.lab" :height="84" />
       <ValueLine :lab="target" />
-      <p v-if="isHeld" class="figures">Held under the ceiling of strength, {{ ceiling }}.</p>
+      <p v-if="isHeld" class="figures">Held to how bright it may get, {{ ceiling }}.</p>
       <div class="dials">
         <Slider
           label="value"
@@ -156,7 +156,6 @@ async function keep(): Promise<void> {
       <template v-if="found">
         <p class="figures">
           Mixed: <b>{{ valueDifference(found.valueError) }}</b>, {{ closeness(found.deltaE00) }}
-          <span class="quiet">(ΔE {{ found.deltaE00.toFixed(1) }})</span>
         </p>
         <RecipeSteps :mixture="found.mixture" :amount-ml="settings.settings.amountMl" />
       </template>

@@ -10,10 +10,12 @@ import { clock } from '../chips/words.ts';
 import Tabs from '../controls/Tabs.vue';
 import EditableName from '../shell/EditableName.vue';
 import { useSight } from '../shell/sight.ts';
+import { useAskedFor } from '../shell/useAskedFor.ts';
 import { useShortcuts } from '../shell/useShortcuts.ts';
 import { useTubes } from '../tubes/tubes.ts';
 import AddThis from './AddThis.vue';
 import FamilyTree from './FamilyTree.vue';
+import IntoAll from './IntoAll.vue';
 import JudgingStage from './JudgingStage.vue';
 import KinPanel from './KinPanel.vue';
 import LearntLine from './LearntLine.vue';
@@ -23,11 +25,12 @@ import OtherLooks from './OtherLooks.vue';
 import OtherRecipes from './OtherRecipes.vue';
 import PhotoLook from './PhotoLook.vue';
 import PileHistory from './PileHistory.vue';
-import { stringOf, usePiles } from './piles.ts';
+import { stringOf, nameBeside, usePiles } from './piles.ts';
 import PlannedRecipe from './PlannedRecipe.vue';
 import PurposePanel from './PurposePanel.vue';
 import RemakePile from './RemakePile.vue';
 import SeenBy from './SeenBy.vue';
+import ShortAsks from './ShortAsks.vue';
 import StoryStrip from './StoryStrip.vue';
 import StringPanel from './StringPanel.vue';
 import StringPlan from './StringPlan.vue';
@@ -49,14 +52,18 @@ const tubes = useTubes();
 const white = useWhite();
 const sight = useSight();
 const route = useRoute();
-const { state, looking, corrected, target, beliefs, isAsWanted, underWay, mixed, recordLook, fits, all, one, changed, scraped } =
-  useWorkOnPile(toRef(props, 'pile'));
+const work = useWorkOnPile(toRef(props, 'pile'));
+const { state, looking, corrected, target, beliefs, isAsWanted, underWay, mixed, recordLook, confirm, fits, all, one, changed, scraped } =
+  work;
+const { short, most, mixedOfLess, mixedAnyway } = work;
 const history = ref(false);
+/** Whether a little of it is to go into all the others. */
+const intoAll = useAskedFor('into');
 const photo = ref(false);
 
 const standing = computed(() => {
   const { stages, there, ml } = props.pile;
-  if (state.value === 'planned') return stages.length === 0 ? `to be mixed, ${ml} ml` : 'scraped off; to be mixed anew';
+  if (state.value === 'planned') return stages.length === 0 ? `to be mixed, ${ml} ml` : 'wiped off; to be mixed anew';
   if (there <= 0) return 'used up';
   return `on the palette since ${clock(stages.find((s) => s.kind === 'mixed')!.at)} · ${mlText(there)}`;
 });
@@ -210,6 +217,15 @@ useShortcuts(() => [
           :to="{ name: 'reference', params: { paintingId: pile.paintingId }, query: { sample: pile.sampleId } }"
           >where it was seen</RouterLink
         >
+        <RouterLink
+          v-for="rest in piles.leftOf(pile.id)"
+          :key="rest.id"
+          class="seen-at"
+          data-test="left-over"
+          :to="{ name: 'mixing', params: { paintingId: pile.paintingId, pileId: rest.id } }"
+          ><span class="left-over" :style="{ background: piles.shownNow(rest) }" /> {{ mlText(rest.there) }}
+          {{ nameBeside(rest, pile) }} left</RouterLink
+        >
         <RouterLink v-if="cardId" class="seen-at" data-test="its-card" :to="{ name: 'cards', params: { cardId } }">its card</RouterLink>
       </p>
       <v-btn
@@ -220,7 +236,7 @@ useShortcuts(() => [
       />
       <v-btn :icon="mdiCardPlusOutline" aria-label="Make a card of it" title="Make a card of it (c)" @click="makeCard" />
       <v-btn :icon="mdiHistory" aria-label="History of this pile, line by line" title="History" @click="history = true" />
-      <v-btn v-if="isMixed" :icon="mdiBroom" aria-label="Scrape this pile off" title="Scrape this pile off" @click="scraped" />
+      <v-btn v-if="isMixed" :icon="mdiBroom" aria-label="Wipe this pile off" title="Wipe this pile off" @click="scraped" />
       <v-btn :icon="mdiDeleteOutline" aria-label="Put this pile away" title="Put this pile away" @click="putAway" />
     </header>
     <div class="work">
@@ -256,10 +272,11 @@ useShortcuts(() => [
       <div class="right">
         <MotherAsks :pile-id="pile.id" />
         <Tabs v-model="panel" label="Beside the pile" :tabs="tabs" />
-        <KinPanel v-if="isKin" :pile="pile" :kin="kin" @child="keepChild" @itself="kin.changeItself()" />
+        <KinPanel v-if="isKin" :pile="pile" :kin="kin" @child="keepChild" @itself="kin.changeItself()" @into="intoAll = true" />
         <StringPanel v-else-if="panel === 'string'" :pile="pile" :string="string" />
         <PurposePanel v-else-if="panel === 'for'" :pile="pile" />
         <template v-else-if="state === 'planned'">
+          <ShortAsks v-if="short.length > 0" :short="short" :most="most" @less="mixedOfLess" @enough="mixedAnyway" @leave="short = []" />
           <PlannedRecipe :pile="pile" @mixed="mixed" @remake="remaking = true" />
           <OtherRecipes :pile="pile" />
         </template>
@@ -274,10 +291,12 @@ useShortcuts(() => [
           @all="all"
           @one="one"
           @fits="fits"
+          @confirm="confirm"
           @changed="changed"
         />
       </div>
     </div>
+    <IntoAll v-model="intoAll" :pile="pile" />
     <PileHistory v-model="history" :pile="pile" />
     <PhotoLook v-model="photo" @read="looking.read($event, 'photo')" />
     <RemakePile v-model="remaking" :pile="pile" />
@@ -400,5 +419,12 @@ header {
   .standing {
     grid-row: 3;
   }
+}
+.left-over {
+  display: inline-block;
+  width: 14px;
+  height: 14px;
+  border-radius: 50%;
+  vertical-align: middle;
 }
 </style>

@@ -3,7 +3,7 @@ import { dryingOf, EMPHASES, openToTubes, TOUCH_DRY_DAYS, valueOfLightness, type
 import type { PileDto } from '@dusk/wire';
 import { computed, toRef } from 'vue';
 import ColourPair from '../chips/ColourPair.vue';
-import { valueDifference } from '../chips/words.ts';
+import { closeness, valueDifference } from '../chips/words.ts';
 import type { Proposal } from '../engine/proposal.ts';
 import { useDesk } from '../engine/useDesk.ts';
 import { useSettings } from '../shell/settings.ts';
@@ -27,7 +27,7 @@ const { settled, wished, answer, nearest, ways, others, pinned, target, lying, f
 const MINDS: Readonly<Record<Exclude<Emphasis, 'cheap'>, string>> = {
   usual: 'little work',
   closest: 'how near it comes',
-  fewest: 'little measuring',
+  fewest: 'few steps',
   steady: 'a steady recipe',
   fast: 'drying fast',
   covers: 'covering',
@@ -40,7 +40,7 @@ const HOLDS: Readonly<Record<Hold | '', string>> = {
   '': 'nothing',
   value: 'the value',
   hue: 'the hue',
-  chroma: 'the strength',
+  chroma: 'how bright it is',
   all: 'all alike',
 };
 /** How soon a recipe is touch-dry, where that is what is minded. */
@@ -88,7 +88,7 @@ useShortcuts(() => [{ key: 't', run: () => void takeFirst() }]);
             <p class="better">nearest {{ way.names.join(' and ') }}</p>
             <p class="figures">{{ short(way.proposal.mixture, pile.ml) }}</p>
             <p class="figures quiet">
-              value {{ value(way.proposal.lab) }}, {{ valueDifference(way.proposal.valueError) }}; ΔE {{ way.proposal.deltaE00.toFixed(1)
+              value {{ value(way.proposal.lab) }}, {{ valueDifference(way.proposal.valueError) }}; {{ closeness(way.proposal.deltaE00)
               }}<template v-if="way.proposal.givesWay.length">; {{ way.proposal.givesWay.join(', ') }}</template>
             </p>
           </div>
@@ -98,7 +98,7 @@ useShortcuts(() => [{ key: 't', run: () => void takeFirst() }]);
         <p v-if="nearest.tubes.length > 0" class="figures helps">
           One tube more:
           <template v-for="(tube, i) in nearest.tubes" :key="tube.id"
-            >{{ i ? ', ' : '' }}{{ tubes.byId.get(tube.id)?.name }} (to ΔE {{ tube.deltaE00.toFixed(1) }})</template
+            >{{ i ? ', ' : '' }}{{ tubes.byId.get(tube.id)?.name }} ({{ closeness(tube.deltaE00) }})</template
           >
         </p>
       </template>
@@ -108,13 +108,13 @@ useShortcuts(() => [{ key: 't', run: () => void takeFirst() }]);
     <TubeKeys :wished="wished" :piles="wished.from === 'tubes' ? [] : lying" />
     <div class="asked">
       <label
-        >minding
+        >best at
         <select v-model="wished.minding" data-test="minding">
           <option v-for="emphasis in minds" :key="emphasis" :value="emphasis">{{ MINDS[emphasis] }}</option>
         </select></label
       >
       <label
-        >holding
+        >keep
         <select v-model="wished.hold" data-test="holding">
           <option v-for="(says, hold) in HOLDS" :key="hold" :value="hold">{{ says }}</option>
         </select></label
@@ -158,7 +158,7 @@ useShortcuts(() => [{ key: 't', run: () => void takeFirst() }]);
       <div>
         <p class="better">{{ says }}</p>
         <p class="figures">{{ short(proposal.mixture, pile.ml) }}</p>
-        <p class="figures quiet">{{ valueDifference(proposal.valueError) }}, ΔE {{ proposal.deltaE00.toFixed(1) }}</p>
+        <p class="figures quiet">{{ valueDifference(proposal.valueError) }}, {{ closeness(proposal.deltaE00) }}</p>
         <p v-if="wished.minding === 'fast'" class="figures">{{ dries(proposal.mixture) }}</p>
       </div>
       <div class="deeds">

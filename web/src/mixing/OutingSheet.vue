@@ -7,6 +7,7 @@ import FileDrop from '../controls/FileDrop.vue';
 import Sheet from '../controls/Sheet.vue';
 import { usePaintings } from '../paintings/paintings.ts';
 import { outingUrl } from '../studio/api.ts';
+import { useSettings } from '../shell/settings.ts';
 import { useTubes } from '../tubes/tubes.ts';
 import { meetHome } from './comingHome.ts';
 import { useDone } from './done.ts';
@@ -17,6 +18,7 @@ const open = defineModel<boolean>({ required: true });
 const paintings = usePaintings();
 const piles = usePiles();
 const tubes = useTubes();
+const settings = useSettings();
 const done = useDone();
 const home = shallowRef<OutingReturn>();
 const failure = ref('');
@@ -37,7 +39,7 @@ async function look(file: File): Promise<void> {
     failure.value = cause.message;
   }
 }
-const news = computed(() => (home.value ? meetHome(home.value, tubes.byId, piles.byId) : []));
+const news = computed(() => (home.value ? meetHome(home.value, settings.settings.measure, tubes.byId, piles.byId) : []));
 const told = computed(() => news.value.filter(({ says }) => says.length > 0));
 const ops = computed(() => news.value.flatMap((one) => one.ops));
 const ticks = computed(() => news.value.filter(({ ticked }) => ticked.length > 0));

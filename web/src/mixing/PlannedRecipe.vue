@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { mdiMinus, mdiPlus } from '@mdi/js';
 import { measuredAnew, type Trust } from '@dusk/core';
-import type { MixtureSent, PileDto } from '@dusk/wire';
-import { mixtureDto } from '@dusk/wire/written';
+import type { PileDto } from '@dusk/wire';
+import { mixtureSent } from '@dusk/wire/written';
 import { shallowRef, toRef, watch } from 'vue';
 import MeasureSwitch from '../chips/MeasureSwitch.vue';
 import TrustMark from '../chips/TrustMark.vue';
@@ -43,11 +43,7 @@ function resize(way: 1 | -1): void {
   // As much as is wanted is part of how it is measured; the paint is the same.
   const nozzleOf = handlingOf(tubes.byId);
   const plan = measuredAnew(props.pile.plan, (source) => ({ ...desk.paintOf(source).paint, nozzleMm: nozzleOf(source).nozzleMm }), next);
-  void piles.change(
-    props.pile.id,
-    { ml: next, plan: mixtureDto(plan) as unknown as MixtureSent },
-    `“${props.pile.name}” is to be ${next} ml`,
-  );
+  void piles.change(props.pile.id, { ml: next, plan: mixtureSent(plan) }, `“${props.pile.name}” is to be ${next} ml`);
 }
 </script>
 

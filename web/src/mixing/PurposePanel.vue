@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import { isTube, leavesOf, strengthOf, ZONES, type Lab } from '@dusk/core';
+import { compareColours, isTube, leavesOf, strengthOf, ZONES, type Lab } from '@dusk/core';
 import type { PileDto, PurposeDto } from '@dusk/wire';
 import { MOST_LAYERS, MOST_NEIGHBOURS } from '@dusk/wire/limits';
 import { computed, ref, watch } from 'vue';
 import { usePaintings } from '../paintings/paintings.ts';
 import { useSamples } from '../reference/samples.ts';
 import { useTubes } from '../tubes/tubes.ts';
+import { apartText } from '../chips/words.ts';
+import { useSettings } from '../shell/settings.ts';
 import { lookNow, usePiles } from './piles.ts';
 
 /** What a pile is for: thing, zone and layer, where else it serves, what it stands beside and lies over, whether it is left broken; a note. */
@@ -14,6 +16,7 @@ const piles = usePiles();
 const tubes = useTubes();
 const samples = useSamples();
 const paintings = usePaintings();
+const settings = useSettings();
 
 const purpose = computed(() => props.pile.purpose);
 const own = computed(() => samples.all.find(({ id }) => id === props.pile.sampleId));
@@ -25,7 +28,7 @@ function say(part: { readonly [K in keyof PurposeDto]?: PurposeDto[K] | undefine
   const next = Object.fromEntries(Object.entries({ ...purpose.value, ...part }).filter(([, value]) => value !== undefined));
   return piles.change(props.pile.id, { purpose: next }, `What “${props.pile.name}” is for`);
 }
-const others = computed(() => piles.byValue.filter(({ id }) => id !== props.pile.id));
+const others = computed(() => piles.ofRank.filter(({ id }) => id !== props.pile.id));
 const neighbours = computed(() => purpose.value.neighbours ?? []);
 const slots = computed(() => [...neighbours.value, ...(neighbours.value.length < MOST_NEIGHBOURS ? [undefined] : [])]);
 function neighbour(at: number, pileId: string): Promise<boolean> {
@@ -33,7 +36,13 @@ function neighbour(at: number, pileId: string): Promise<boolean> {
   const next = pileId === '' ? kept : [...kept.slice(0, at), { pileId }, ...kept.slice(at)];
   return say({ neighbours: next.length > 0 ? next : undefined });
 }
-function distance(at: number, which: 'least' | 'most', text: string): Promise<boolean> | undefined {
+/** Distances that are kept, as they are called on the page and for ears. */
+const DISTANCES = [
+  { which: 'apart', title: 'values apart', label: 'At least so many values apart' },
+  { which: 'least', title: 'not nearer than', label: 'Least difference' },
+  { which: 'most', title: 'not further than', label: 'Most difference' },
+] as const;
+function distance(at: number, which: (typeof DISTANCES)[number]['which'], text: string): Promise<boolean> | undefined {
   const number = Number(text.trim().replace(',', '.'));
   if (text.trim() !== '' && !(number >= 0 && number <= 60)) return undefined;
   return say({
@@ -74,6 +83,11 @@ watch(
 const saveNote = (): Promise<boolean> | false =>
   note.value !== props.pile.note && piles.change(props.pile.id, { note: note.value.slice(0, 2000) }, `A note on “${props.pile.name}”`);
 
+/** How this pile stands to a neighbour, in figures: value, temperature, and how far they are told apart. */
+function standsTo(id: string): string {
+  const other = piles.byId.get(id);
+  return other ? apartText(compareColours(lookNow(props.pile), lookNow(other), settings.settings.warmBlue)) : '';
+}
 const ceiling = computed(() => paintings.onEasel?.ceiling ?? undefined);
 const strength = (lab: Lab): string => strengthOf(lab).toFixed(1);
 const valueOf = (event: Event): string => (event.target as HTMLInputElement | HTMLSelectElement).value;
@@ -120,27 +134,21 @@ const valueOf = (event: Event): string => (event.target as HTMLInputElement | HT
           <option v-for="other in others" :key="other.id" :value="other.id">{{ other.name }}</option>
         </select>
         <template v-if="one">
-          <label class="distance"
-            >at least
+          <label v-for="{ which, title, label } in DISTANCES" :key="which" class="distance"
+            >{{ title }}
             <input
-              :value="one.least ?? ''"
+              :value="one[which] ?? ''"
               inputmode="decimal"
-              aria-label="Least difference"
+              :aria-label="label"
               placeholder="–"
-              @change="distance(at, 'least', valueOf($event))"
+              @change="distance(at, which, valueOf($event))"
           /></label>
-          <label class="distance"
-            >at most
-            <input
-              :value="one.most ?? ''"
-              inputmode="decimal"
-              aria-label="Most difference"
-              placeholder="–"
-              @change="distance(at, 'most', valueOf($event))"
-          /></label>
+          <p class="figures stands">{{ standsTo(one.pileId) }}</p>
         </template>
       </div>
-      <p v-if="neighbours.length > 0" class="quiet">In ΔE: 1 is barely off it, 5 clear of it. Held while its kin are stepped.</p>
+      <p v-if="neighbours.length > 0" class="quiet">
+        Nearer and further: 1 is barely told from it, 5 is clear of it. Held while others are made from this pile.
+      </p>
     </section>
     <label class="line"
       >laid over
@@ -177,8 +185,8 @@ const valueOf = (event: Event): string => (event.target as HTMLInputElement | HT
       <textarea v-model="note" rows="3" maxlength="2000" data-test="pile-note" @change="saveNote" />
     </label>
     <p v-if="ceiling !== undefined" class="figures">
-      Strength {{ strength(lookNow(pile)) }}, ceiling {{ ceiling.toFixed(1)
-      }}<b v-if="strengthOf(lookNow(pile)) > ceiling + 0.05">: above it</b>
+      Brightness {{ strength(lookNow(pile)) }}; it may get {{ ceiling.toFixed(1)
+      }}<b v-if="strengthOf(lookNow(pile)) > ceiling + 0.05">: brighter than that</b>
     </p>
   </div>
 </template>
@@ -213,9 +221,13 @@ textarea {
 }
 .neighbour {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 70px 70px;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
   gap: calc(3 * var(--unit));
   align-items: end;
+}
+.neighbour select,
+.stands {
+  grid-column: 1 / -1;
 }
 .ticks {
   display: grid;

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { masstoneOf } from '@dusk/core';
-import type { MixtureSent, PileDto } from '@dusk/wire';
-import { labDto, mixtureDto } from '@dusk/wire/written';
+import type { PileDto } from '@dusk/wire';
+import { labDto, mixtureSent } from '@dusk/wire/written';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import type { Remade } from '../engine/proposal.ts';
@@ -29,7 +29,7 @@ async function take(remade: Remade): Promise<boolean> {
         ...(paintingId !== null && { paintingId }),
         name: `${name}, remade`.slice(0, 80),
         target: { kind: 'absolute', lab: labDto(masstoneOf(original.value)) },
-        plan: mixtureDto(remade.mixture) as unknown as MixtureSent,
+        plan: mixtureSent(remade.mixture),
         ml,
         layer,
         purpose: { ...(purpose.thing && { thing: purpose.thing }), ...(purpose.zone && { zone: purpose.zone }) },

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { likeness } from '../chips/words.ts';
 import { CraftError, masstoneOf, type COMPARED_LIGHTS, type PaintCurves } from '@dusk/core';
 import { computed, ref, shallowRef, watch } from 'vue';
 import ColourPair from '../chips/ColourPair.vue';
@@ -76,7 +77,7 @@ async function take(remade: Remade): Promise<void> {
         <p class="figures">{{ short(remade.mixture) }}</p>
         <p class="strong">{{ says(remade) }}</p>
         <ul class="figures">
-          <li v-for="light in LIGHTS" :key="light">{{ LAMP_NAMES[light] }} ΔE {{ remade.differences[light].toFixed(1) }}</li>
+          <li v-for="light in LIGHTS" :key="light">{{ LAMP_NAMES[light] }}: {{ likeness(remade.differences[light]) }}</li>
         </ul>
       </div>
       <v-btn variant="outlined" :aria-label="`Remake it as ${short(remade.mixture)}`" @click="take(remade)">Take</v-btn>

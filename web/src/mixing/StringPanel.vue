@@ -20,7 +20,7 @@ const settings = useSettings();
 
 /** The piles of the string that this one stands in, in their order. */
 const ofString = computed(() => stringOf(props.pile, piles.list));
-const others = computed(() => piles.byValue.filter(({ id }) => id !== props.pile.id));
+const others = computed(() => piles.ofRank.filter(({ id }) => id !== props.pile.id));
 const value = (lab: ReturnType<typeof lookNow>): string => settings.valueText(valueOfLightness(lab[0]));
 const NUMBERS = [3, 5, 7, 9] as const;
 const WAYS: Readonly<Record<Route, string>> = {
@@ -29,9 +29,14 @@ const WAYS: Readonly<Record<Route, string>> = {
   warm: 'by the warm side',
   cool: 'by the cool side',
 };
-const HELD: Readonly<Record<HeldInString, string>> = { nothing: 'all led over', chroma: 'strength held', temperature: 'temperature held' };
+const HELD: Readonly<Record<HeldInString, string>> = {
+  nothing: 'all led over',
+  chroma: 'brightness held',
+  temperature: 'temperature held',
+};
 const KINDS = [
   { value: 'plain' as const, title: 'one row' },
+  { value: 'brush' as const, title: 'the brush does the rest' },
   { value: 'turns' as const, title: 'warm and cool by turns' },
   { value: 'pairs' as const, title: 'warm and cool pairs' },
 ];
@@ -64,7 +69,7 @@ const KINDS = [
     </div>
     <Choice v-model="s.set.kind" label="Laid out" :items="KINDS" />
     <Slider
-      v-if="s.set.kind !== 'plain'"
+      v-if="s.set.kind === 'turns' || s.set.kind === 'pairs'"
       v-model="s.set.by"
       label="Warm from cool"
       :min="1"
@@ -97,7 +102,7 @@ const KINDS = [
         :max="6"
         :step="0.5"
         :model-value="settings.settings.stepLeast"
-        :says="`below ΔE ${settings.settings.stepLeast}`"
+        :says="`nearer than ${settings.settings.stepLeast}`"
         @done="settings.change({ stepLeast: $event })"
       />
       <Slider
@@ -106,7 +111,7 @@ const KINDS = [
         :max="30"
         :step="1"
         :model-value="settings.settings.stepMost"
-        :says="`above ΔE ${settings.settings.stepMost}`"
+        :says="`further than ${settings.settings.stepMost}`"
         @done="settings.change({ stepMost: $event })"
       />
     </div>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { MOST_IN_STRING, placeOf, temperatureWord, valueOfLightness, type Lab } from '@dusk/core';
+import { mlText, MOST_IN_STRING, placeOf, temperatureWord, valueOfLightness, type Lab } from '@dusk/core';
 import { computed, proxyRefs } from 'vue';
+import { usePiles } from './piles.ts';
 import { useWhite } from './white.ts';
 import { useSettings } from '../shell/settings.ts';
 import { useKnown } from './useKnown.ts';
@@ -8,6 +9,7 @@ import type { StringState } from './useString.ts';
 
 /** A string as it would be: its piles touching, what each takes, how many measurings there are, where a step is too small or a jump. */
 const white = useWhite();
+const piles = usePiles();
 const props = defineProps<{ string: StringState }>();
 const emit = defineEmits<{ keep: [] }>();
 const s = proxyRefs(props.string);
@@ -28,22 +30,47 @@ const placed = (id: string): string | undefined => {
   const at = placeOf(id);
   return at === undefined ? undefined : `of no. ${at + 1}`;
 };
+/** The steps that are seen: those of the piles, and what a brush makes between. */
+const row = computed(() => s.proposed?.brush?.row ?? s.proposed?.piles.map(({ lab }) => lab) ?? []);
+/** Piles that lie there and of which more is taken than lies there. */
+const short = computed(() =>
+  (s.proposed?.piles ?? []).flatMap(({ isPile, ml }) => {
+    const pile = isPile === undefined ? undefined : piles.byId.get(isPile);
+    const takes = ml - s.proposed!.ml;
+    return pile && pile.stages.length > 0 && takes > pile.there ? [{ name: pile.name, takes, there: pile.there }] : [];
+  }),
+);
+const warned = computed(() => s.proposed?.brush?.joins.filter(({ warns }) => warns) ?? []);
+function warning({ from, to, warns, name }: (typeof warned.value)[number]): string {
+  const between = [from, to].map((at) => value(s.proposed!.piles[at]!.lab)).join(' and ');
+  return warns === 'mud'
+    ? `Between ${between} the brush makes mud: ${name}.`
+    : `Between ${between} the brush brings up another hue: ${name}.`;
+}
 </script>
 
 <template>
-  <section v-if="s.proposed" class="plan" aria-label="The string as it would be" data-test="string-plan">
-    <div class="chips squints" :style="{ '--n': s.proposed.piles.length }">
-      <span v-for="(one, at) in s.proposed.piles" :key="at" class="chip" :style="{ background: white.shown(one.lab).css }" />
+  <section v-if="s.proposed" class="plan" aria-label="The row of steps as it would be" data-test="string-plan">
+    <div class="chips squints" :style="{ '--n': row.length }">
+      <span v-for="(lab, at) in row" :key="at" class="chip" :style="{ background: white.shown(lab).css }" />
     </div>
-    <div class="values figures" :style="{ '--n': s.proposed.piles.length }">
-      <b v-for="(one, at) in s.proposed.piles" :key="at">{{ value(one.lab) }}</b>
+    <div class="values figures" :style="{ '--n': row.length }">
+      <b v-for="(lab, at) in row" :key="at">{{ value(lab) }}</b>
     </div>
+    <p v-for="one in short" :key="one.name" class="figures" data-test="string-short">
+      It takes {{ mlText(one.takes) }} of {{ one.name }}; {{ mlText(one.there) }} lie there: mix more of it first.
+    </p>
+    <p v-for="join in warned" :key="join.from" class="warns" role="status" data-test="brush-warns">{{ warning(join) }}</p>
     <div class="sum">
       <p class="figures" data-test="string-says">
-        <b>{{ s.proposed.measurings }} measurings</b> for {{ s.proposed.piles.length }} piles; steps of ΔE
-        {{ Math.min(...s.proposed.steps).toFixed(1) }} to {{ Math.max(...s.proposed.steps).toFixed(1) }}
+        <template v-if="s.proposed.brush"
+          ><b>{{ s.proposed.piles.length }} piles</b>, {{ s.proposed.measurings }} doses; the brush does the rest of
+          {{ s.proposed.brush.row.length }} steps</template
+        ><template v-else
+          ><b>{{ s.proposed.measurings }} doses</b> for {{ s.proposed.piles.length }} piles</template
+        >; neighbours told apart by {{ Math.min(...s.proposed.steps).toFixed(1) }} to {{ Math.max(...s.proposed.steps).toFixed(1) }}
       </p>
-      <button type="button" class="main-key" data-test="keep-string" @click="emit('keep')">Keep the string <kbd>Enter</kbd></button>
+      <button type="button" class="main-key" data-test="keep-string" @click="emit('keep')">Keep them <kbd>Enter</kbd></button>
     </div>
     <p v-if="jumps && more > s.proposed.piles.length">
       A step is larger than the {{ settings.settings.stepMost }} that you let pass:

@@ -35,7 +35,7 @@ const isMust = (id: string): boolean => props.wished.must.includes(id);
         type="button"
         class="in"
         :aria-pressed="isMust(tube.id)"
-        :aria-label="`${tube.name} must be in it`"
+        :aria-label="`with ${tube.name} in it`"
         title="Must be in it"
         @click="mustHave(wished, tube.id)"
       >

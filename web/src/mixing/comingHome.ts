@@ -1,4 +1,4 @@
-import { type OutingNews, type OutingReturn } from '@dusk/core';
+import type { Measure, OutingNews, OutingReturn } from '@dusk/core';
 import type { Operation, PileDto } from '@dusk/wire';
 import { labDto } from '@dusk/wire/written';
 import { mixAsPlanned } from './deeds.ts';
@@ -20,11 +20,12 @@ const clockOf = (at: string): string => new Date(at).toLocaleTimeString('en-GB',
 function mixedOutThere(
   pile: PileDto,
   news: OutingNews,
+  measure: Measure,
   tubes: ReadonlyMap<string, Tube>,
   piles: ReadonlyMap<string, PileDto>,
   fresh: Map<string, string>,
 ): Operation[] {
-  const ops = mixAsPlanned(pile, tubes, piles, fresh);
+  const ops = mixAsPlanned(pile, measure, tubes, piles, fresh);
   const own = fresh.get(pile.id)!;
   fresh.set(pile.id, news.stageId);
   return ops.map((op): Operation => (op.do === 'stage.add' ? { ...op, at: news.mixedAt!, id: op.id === own ? news.stageId : op.id } : op));
@@ -48,7 +49,12 @@ function ticksHere({ plan }: PileDto, ticked: readonly number[]): number[] {
  * What came home meets the piles as they are: what is here already, by the ids it was given out there,
  * is left alone; a pile that is gone is told.
  */
-export function meetHome({ news }: OutingReturn, tubes: ReadonlyMap<string, Tube>, piles: ReadonlyMap<string, PileDto>): HomeNews[] {
+export function meetHome(
+  { news }: OutingReturn,
+  measure: Measure,
+  tubes: ReadonlyMap<string, Tube>,
+  piles: ReadonlyMap<string, PileDto>,
+): HomeNews[] {
   const fresh = new Map<string, string>();
   return news.map((one): HomeNews => {
     const pile = piles.get(one.pileId);
@@ -61,7 +67,7 @@ export function meetHome({ news }: OutingReturn, tubes: ReadonlyMap<string, Tube
       if (pile.stages.length > 0) says.push('is mixed here already: its mixing out there is left alone');
       else if (fresh.has(pile.id)) says.push('mixed for another');
       else {
-        ops.push(...mixedOutThere(pile, one, tubes, piles, fresh));
+        ops.push(...mixedOutThere(pile, one, measure, tubes, piles, fresh));
         says.push(`mixed as planned at ${clockOf(one.mixedAt)}`);
       }
     }

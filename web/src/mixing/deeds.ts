@@ -1,5 +1,22 @@
 import { labOfDto } from '@dusk/wire/written';
-import { heapColour, heapName, isTube, leavesOf, pilesIn, type AddingStep, type Heap, type Lab, type Mixture, type Way } from '@dusk/core';
+import {
+  heapColour,
+  heapName,
+  isPile,
+  isTube,
+  keptAs,
+  KNIFE_BORE_MM,
+  LEAST_AMOUNT_ML,
+  leavesOf,
+  measureOut,
+  pilesIn,
+  type AddingStep,
+  type Heap,
+  type Lab,
+  type Measure,
+  type Mixture,
+  type Way,
+} from '@dusk/core';
 import type { Needs, Operation, PileDto } from '@dusk/wire';
 import { operationsToMix } from '@dusk/wire/mixed';
 import type { Tube } from '../tubes/tubes.ts';
@@ -21,13 +38,50 @@ export const unmixedIn = (plan: Mixture, piles: Piles): PileDto[] => [
   ),
 ];
 
+/** A pile of which a plan takes more than lies there, ml. */
+export interface Short {
+  readonly name: string;
+  readonly takes: number;
+  readonly there: number;
+}
+
+/** A hair more than there is counts as all of it. */
+const ENOUGH = 1.02;
+
+/** What a plan takes too much of, of piles that are mixed. */
+export function shortFor({ plan, ml }: Pick<PileDto, 'plan' | 'ml'>, tubes: Tubes, piles: Piles): Short[] {
+  const measured = measureOut(plan, ml, handlingOf(tubes));
+  const taken = new Map<string, number>();
+  plan.heaps.forEach(({ ingredients }, at) =>
+    ingredients.forEach((one, i) => {
+      if (isPile(one)) taken.set(one.pile, (taken.get(one.pile) ?? 0) + measured[at]!.amounts[i]!.ml);
+    }),
+  );
+  return [...taken].flatMap(([id, takes]): Short[] => {
+    const pile = piles.get(id);
+    return pile && pile.stages.length > 0 && takes > pile.there * ENOUGH ? [{ name: pile.name, takes, there: pile.there }] : [];
+  });
+}
+
+/** How large a pile can be made of what lies there, ml; nothing where that is less than a pile. */
+export function mostOf(pile: Pick<PileDto, 'plan' | 'ml'>, short: readonly Short[]): number {
+  const most = pile.ml * Math.min(...short.map(({ takes, there }) => there / takes));
+  return most >= LEAST_AMOUNT_ML ? Math.floor(most * 10) / 10 : 0;
+}
+
 /**
  * What says that a pile was mixed as planned, its heaps first, and before these the mothers of which
  * there is nothing yet: who has mixed a child has mixed them.
  */
-export function mixAsPlanned(pile: PileDto, tubes: Tubes, piles: Piles, fresh: Map<string, string> = new Map()): Operation[] {
+export function mixAsPlanned(
+  pile: PileDto,
+  measure: Measure,
+  tubes: Tubes,
+  piles: Piles,
+  fresh: Map<string, string> = new Map(),
+): Operation[] {
   const first = unmixedIn(pile.plan, piles).flatMap((mother): Operation[] =>
-    fresh.has(mother.id) ? [] : mixAsPlanned(mother, tubes, piles, fresh),
+    fresh.has(mother.id) ? [] : mixAsPlanned(mother, measure, tubes, piles, fresh),
   );
   const own = operationsToMix(pile.id, pile.plan, pile.ml, {
     paintingId: pile.paintingId,
@@ -35,6 +89,7 @@ export function mixAsPlanned(pile: PileDto, tubes: Tubes, piles: Piles, fresh: M
     stateOf: (tube) => tubes.get(tube)!.stateId,
     stageOf: (id) => fresh.get(id) ?? piles.get(id)!.stages.at(-1)!.id,
     handlingOf: handlingOf(tubes),
+    measure,
     nameOf: (heap, plan) =>
       `${heapName(heap, colourIn(plan, heap, tubes, piles), (leaf) => sourceName(leaf, tubes, piles), isPale(tubes))} for ${pile.name}`,
   });
@@ -52,18 +107,24 @@ function colourIn(plan: Mixture, heap: Heap, tubes: Tubes, piles: Piles): Lab {
   return lab ? labOfDto(lab) : [50, 0, 0];
 }
 
-/** Some ml of a tube, or of a pile as it is now. */
-function addition(id: string, ml: number, tubes: Tubes, piles: Piles): Addition {
+/** How something is laid: in the painter's way of measuring, into a pile that is then so large, ml. */
+export interface Laying {
+  readonly measure: Measure;
+  readonly whole: number;
+}
+
+/** Some ml of a tube, in the state it is reckoned in unless another is named, or of a pile as it is now. */
+function addition(id: string, ml: number, { measure, whole }: Laying, tubes: Tubes, piles: Piles, state?: string): Addition {
   const tube = tubes.get(id);
-  const source = tube ? { tubeId: id, stateId: tube.stateId } : { stageId: piles.get(id)!.stages.at(-1)!.id };
-  return { id: newId(), ...source, ml, low: ml, high: ml };
+  const source = tube ? { tubeId: id, stateId: state ?? tube.stateId } : { stageId: piles.get(id)!.stages.at(-1)!.id };
+  return { id: newId(), ...source, ml, ...keptAs(ml, tube?.nozzleMm ?? KNIFE_BORE_MM, measure, whole) };
 }
 
 /** Some ml of what a step adds: a tube, a pile, or a tube let down by what is in it. */
-function stepAdditions({ id, letDown }: AddingStep, ml: number, tubes: Tubes, piles: Piles): Addition[] {
-  if (!letDown) return [addition(id, ml, tubes, piles)];
+function stepAdditions({ id, letDown }: AddingStep, ml: number, laying: Laying, tubes: Tubes, piles: Piles): Addition[] {
+  if (!letDown) return [addition(id, ml, laying, tubes, piles)];
   const { base, ratio } = letDown;
-  return [addition(base, (ml * ratio) / (1 + ratio), tubes, piles), addition(id, ml / (1 + ratio), tubes, piles)];
+  return [addition(base, (ml * ratio) / (1 + ratio), laying, tubes, piles), addition(id, ml / (1 + ratio), laying, tubes, piles)];
 }
 
 const stage = (pileId: string, kind: Needs<'stage.add'>['kind'], more: { additions?: Addition[]; left?: number } = {}): Operation => ({
@@ -76,16 +137,31 @@ const stage = (pileId: string, kind: Needs<'stage.add'>['kind'], more: { additio
 });
 
 /** What says that a way was gone: part of the pile taken first, where it says so, then everything added. */
-export function addAll(pile: PileDto, way: Way, mlOfPart: number, tubes: Tubes, piles: Piles): Operation[] {
+export function addAll(pile: PileDto, way: Way, mlOfPart: number, measure: Measure, tubes: Tubes, piles: Piles): Operation[] {
   const share = way.part?.keep ?? 1;
-  const additions = way.steps.flatMap((step) => stepAdditions(step, step.parts * share * mlOfPart, tubes, piles));
+  const laying = { measure, whole: pile.there * share * way.growth };
+  const additions = way.steps.flatMap((step) => stepAdditions(step, step.parts * share * mlOfPart, laying, tubes, piles));
   return [...(way.part ? [stage(pile.id, 'left', { left: pile.there * share })] : []), stage(pile.id, 'added', { additions })];
 }
 
 /** What says that one step of a way was done. */
-export const addOne = (pile: PileDto, step: AddingStep, mlOfPart: number, tubes: Tubes, piles: Piles): Operation[] => [
-  stage(pile.id, 'added', { additions: stepAdditions(step, step.parts * mlOfPart, tubes, piles) }),
-];
+export function addOne(pile: PileDto, step: AddingStep, mlOfPart: number, measure: Measure, tubes: Tubes, piles: Piles): Operation[] {
+  const ml = step.parts * mlOfPart;
+  return [stage(pile.id, 'added', { additions: stepAdditions(step, ml, { measure, whole: pile.there + ml }, tubes, piles) })];
+}
+
+/** What says that a pile that lies there was made a mixture of itself and more: every tube and pile by itself, heaps opened. */
+export function madeInto(pile: PileDto, mixture: Mixture, measure: Measure, tubes: Tubes, piles: Piles): Operation[] {
+  const leaves = leavesOf(mixture);
+  const own = leaves.find(({ source }) => isPile(source) && source.pile === pile.id)?.share ?? 0;
+  if (own <= 0) return [];
+  const whole = pile.there / own;
+  const additions = leaves.flatMap(({ source, share }): Addition[] => {
+    if (isPile(source)) return source.pile === pile.id ? [] : [addition(source.pile, whole * share, { measure, whole }, tubes, piles)];
+    return [addition(source.tube, whole * share, { measure, whole }, tubes, piles, source.state)];
+  });
+  return [stage(pile.id, 'added', { additions })];
+}
 
 export const takePart = (pile: PileDto, share: number): Operation[] => [stage(pile.id, 'left', { left: pile.there * share })];
 export const changedUnrecorded = (pile: PileDto): Operation[] => [stage(pile.id, 'changed')];

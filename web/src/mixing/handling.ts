@@ -1,9 +1,6 @@
-import { isTube, type Handling, type Leaf, type Source } from '@dusk/core';
+import { BY_KNIFE, isTube, type Handling, type Leaf, type Source } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import type { Tube } from '../tubes/tubes.ts';
-
-/** Paint taken up with the knife is laid out as from a nozzle of this bore, and weighs about this. */
-const BY_KNIFE: Handling = { density: 1.5, nozzleMm: 6 };
 
 type Tubes = ReadonlyMap<string, Tube>;
 type Piles = ReadonlyMap<string, PileDto>;
@@ -16,7 +13,7 @@ export const handlingOf =
 /** What a source is called; heaps are named by their mixture. */
 export function sourceName(source: Source, tubes: Tubes, piles: Piles): string {
   if (isTube(source)) return tubes.get(source.tube)?.name ?? 'a tube that is gone';
-  return 'pile' in source ? (piles.get(source.pile)?.name ?? 'another pile') : 'the heap before';
+  return 'pile' in source ? (piles.get(source.pile)?.name ?? 'another pile') : 'the mix before';
 }
 
 /** L* from which a paint is one that others are let down with. */

@@ -1,8 +1,6 @@
 import {
   furtherOff,
   inShadow,
-  isPile,
-  leavesOf,
   masstoneOf,
   mixtureOf,
   moved,
@@ -16,9 +14,8 @@ import {
   type Mixture,
   type PaintCurves,
 } from '@dusk/core';
-import type { MixtureSent, Needs, Operation, PileDto } from '@dusk/wire';
-import { labDto, mixtureDto } from '@dusk/wire/written';
-import type { Tube } from '../tubes/tubes.ts';
+import type { Operation, PileDto } from '@dusk/wire';
+import { labDto, mixtureSent } from '@dusk/wire/written';
 
 /** Steps from a pile to one that is wanted of it, as many as were pressed. */
 export interface KinSteps {
@@ -54,12 +51,13 @@ export function childName(mother: string, words: readonly string[], { shadow, of
   return `${mother}, ${how}`.slice(0, 80);
 }
 
-const sent = (plan: Mixture): MixtureSent => mixtureDto(plan) as unknown as MixtureSent;
-
 const MOST_ML = 500;
 /** A pile that is not mixed yet is planned larger by what the next one takes of it. */
-export function madeLarger({ id, version, ml, stages }: PileDto, plan: Mixture, childMl: number): Operation[] {
-  const taken = childMl * shareOfPile(plan, id);
+export const madeLarger = (pile: PileDto, plan: Mixture, childMl: number): Operation[] =>
+  largerBy(pile, childMl * shareOfPile(plan, pile.id));
+
+/** A pile that is not mixed yet is planned larger by so much. */
+export function largerBy({ id, version, ml, stages }: PileDto, taken: number): Operation[] {
   if (stages.length > 0 || taken < 0.05) return [];
   return [{ do: 'pile.change', id, version, ml: Math.min(MOST_ML, Number((ml + taken).toFixed(1))) }];
 }
@@ -83,34 +81,12 @@ export function childOps(
       ...(mother.paintingId !== null && { paintingId: mother.paintingId }),
       name,
       target: { kind: 'relative', lab: labDto(lab), pileId: mother.id, by },
-      plan: sent(plan),
+      plan: mixtureSent(plan),
       ml,
       layer: mother.layer,
       ...(Object.keys(purpose).length > 0 && { purpose }),
     },
   ];
-}
-
-/** What is added to a pile that lies there so that it becomes a mixture of itself: ml of each tube, heaps opened. */
-export function addedTo(
-  pile: PileDto,
-  mixture: Mixture,
-  tubes: ReadonlyMap<string, Tube>,
-  piles: ReadonlyMap<string, PileDto>,
-): Operation[] {
-  const leaves = leavesOf(mixture);
-  const own = leaves.find(({ source }) => isPile(source) && source.pile === pile.id)?.share ?? 0;
-  if (own <= 0) return [];
-  const additions = leaves.flatMap(({ source, share }): Needs<'stage.add'>['additions'] => {
-    if (isPile(source) && source.pile === pile.id) return [];
-    const ml = (pile.there * share) / own;
-    const from =
-      'tube' in source
-        ? { tubeId: source.tube, stateId: source.state ?? tubes.get(source.tube)!.stateId }
-        : { stageId: piles.get(source.pile)!.stages.at(-1)!.id };
-    return [{ id: crypto.randomUUID(), ...from, ml, low: ml, high: ml }];
-  });
-  return [{ do: 'stage.add', id: crypto.randomUUID(), pileId: pile.id, kind: 'added', additions }];
 }
 
 /** Two piles into one another. */

@@ -1,6 +1,6 @@
 import { withPileOpened, type Lab, type Mixture } from '@dusk/core';
-import type { MixtureSent, Operation, PileDto } from '@dusk/wire';
-import { labDto, labOfDto, mixtureDto } from '@dusk/wire/written';
+import type { Operation, PileDto } from '@dusk/wire';
+import { labDto, labOfDto, mixtureSent } from '@dusk/wire/written';
 import { defineStore } from 'pinia';
 import { shallowRef } from 'vue';
 import { engine } from '../engine/engine.ts';
@@ -25,12 +25,11 @@ export const useMothers = defineStore('mothers', () => {
   const notices = useNotices();
   const asked = shallowRef<Asked>();
 
-  const sent = (plan: Mixture): MixtureSent => mixtureDto(plan) as unknown as MixtureSent;
   const changeOf = (pile: PileDto, plan: Mixture, target?: Lab): Operation => ({
     do: 'pile.change',
     id: pile.id,
     version: pile.version,
-    plan: sent(plan),
+    plan: mixtureSent(plan),
     ...(target && { target: { kind: 'absolute', lab: labDto(target) } }),
   });
 

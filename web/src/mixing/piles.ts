@@ -22,6 +22,15 @@ export function lookNow(pile: PileDto): Lab {
   return labOfDto(earlier?.looks.at(-1)?.lab ?? earlier?.predicted ?? pile.predicted.lab);
 }
 
+/** Less than this of a mix is not worth telling as left over, ml. */
+const LEFT_ML = 0.03;
+
+/** What is left of a mix, as it is called beside its pile: which pile it was for need not be said there. */
+export const nameBeside = ({ name }: PileDto, pile: PileDto): string => {
+  const said = ` for ${pile.name}`;
+  return name.endsWith(said) ? name.slice(0, -said.length) : name;
+};
+
 /** A pile that is to be kept: what it is meant to be, how it is to be made, where it was seen. */
 interface ToKeep {
   readonly name: string;
@@ -42,6 +51,20 @@ export const usePiles = defineStore('piles', () => {
   const byId = computed(() => new Map(list.value.map((p) => [p.id, p])));
   /** Dark to light. */
   const byValue = computed(() => [...list.value].sort((a, b) => lookNow(a)[0] - lookNow(b)[0]));
+  /** What was left of a mix that was made first for another pile: a small thing beside that pile. */
+  const leftOverOf = ({ purpose }: PileDto): string | undefined =>
+    purpose.leftOf !== undefined && byId.value.has(purpose.leftOf) ? purpose.leftOf : undefined;
+  /** Dark to light, without what is left over of others. */
+  const ofRank = computed(() => byValue.value.filter((pile) => leftOverOf(pile) === undefined));
+  const leftBy = computed(() => {
+    const all = new Map<string, PileDto[]>();
+    for (const pile of byValue.value) {
+      const of = pile.there > LEFT_ML ? leftOverOf(pile) : undefined;
+      if (of !== undefined) all.set(of, [...(all.get(of) ?? []), pile]);
+    }
+    return all;
+  });
+  const leftOf = (id: string): readonly PileDto[] => leftBy.value.get(id) ?? [];
   const names = computed(() => new Set(list.value.map(({ name }) => name)));
   const records = computed(() => recordsOf(list.value));
   const through = computed(() => throughStages(records.value, (tube) => desk.paintOf(tube).paint));
@@ -140,6 +163,8 @@ export const usePiles = defineStore('piles', () => {
     list,
     byId,
     byValue,
+    ofRank,
+    leftOf,
     names,
     stranded,
     records,

@@ -1,4 +1,4 @@
-import { isTube, stepsOf as stepsOfMixture, type HeapSteps, type Leaf, type Mixture, type Measure, type PaintCurves } from '@dusk/core';
+import { isTube, stepsOf as stepsOfMixture, type HeapSteps, type Leaf, type Mixture, type PaintCurves } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import type { Tube } from '../tubes/tubes.ts';
 import { handlingOf, sourceName } from './handling.ts';
@@ -20,10 +20,3 @@ export const stepsOf = (mixture: Mixture, ml: number, { tubes, piles, paintOf }:
     handlingOf: handlingOf(tubes),
     cautionOf: (leaf) => (isTube(leaf) ? (tubes.get(leaf.tube)?.caution ?? 'none') : 'none'),
   });
-
-/** The last heap in a way of measuring, as `3 Titanium white · 1 Viridian`. */
-export const inShort = (heaps: readonly HeapSteps[], measure: Measure): string =>
-  heaps
-    .at(-1)!
-    .steps.map(({ told, name }) => `${told[measure]} ${name}`)
-    .join(' · ');

@@ -60,7 +60,7 @@ function stageWords(stage: StageDto, names: Names): string {
     case 'left':
       return `${mlText(stage.left!)} of it taken, the rest set aside`;
     case 'scraped':
-      return 'scraped off';
+      return 'wiped off';
   }
 }
 

@@ -37,7 +37,7 @@ export function useCeiling(pile: Ref<PileDto>) {
       const { dulling } = settings.settings;
       const found = await unlessGivenUp(engine().ask('solve', { target: under, wishes: { ...(dulling && { dulling }) } }, { desk: laid }));
       const plan = found?.proposals[0]?.mixture;
-      if (plan) await mothers.change(pile.value, plan, `Brought “${pile.value.name}” under the ceiling of strength`, under);
+      if (plan) await mothers.change(pile.value, plan, `Brought “${pile.value.name}” to how bright it may get`, under);
     } catch (cause) {
       if (!(cause instanceof CraftError)) throw cause;
       notices.refused(cause.message);

@@ -19,16 +19,23 @@ export interface Corrected {
   readonly seen: Lab;
 }
 
+/** How a pile looks, how that was read, and whether the painter has confirmed it. */
+interface Looked {
+  readonly lab: Lab;
+  readonly sight: Sight;
+  readonly confirmed?: boolean;
+}
+
 /** A sighting of which nothing was recorded yet. */
 const NEW_SIGHTING = 'new';
 
-const addable = (tube: Tube): Addable => ({ id: tube.id, K: tube.base.K, S: tube.base.S });
+const addable = (tube: Tube): Addable => ({ id: tube.id, K: tube.base.K, S: tube.base.S, nozzleMm: tube.nozzleMm });
 
 /**
  * What to add to a pile, live: asked anew with every look, of which only the newest is answered. What
  * is believed of the tubes without this pile comes from the studio.
  */
-export function useCorrection(pile: Ref<PileDto>, look: Ref<{ readonly lab: Lab; readonly sight: Sight } | undefined>) {
+export function useCorrection(pile: Ref<PileDto>, look: Ref<Looked | undefined>) {
   const studio = useStudio();
   const piles = usePiles();
   const desk = useDesk();
@@ -49,7 +56,7 @@ export function useCorrection(pile: Ref<PileDto>, look: Ref<{ readonly lab: Lab;
   );
 
   /** What the engine needs to know of the pile as it looks now. */
-  function needs(seen: Lab, sight: Sight): { readonly job: Jobs['correct']['needs']; readonly parts: number } | undefined {
+  function needs({ lab: seen, sight, confirmed }: Looked): { readonly job: Jobs['correct']['needs']; readonly parts: number } | undefined {
     const content = piles.contentOf(pile.value.id);
     if (!target.value || !beliefs.value || !content || content.ml <= 0 || desk.paletteTubes.length === 0) return undefined;
     const palette = desk.paletteTubes.map(addable);
@@ -59,15 +66,16 @@ export function useCorrection(pile: Ref<PileDto>, look: Ref<{ readonly lab: Lab;
     const own = piles.records.filter((r) => r.pile === pile.value.id);
     const stages = evidenceOf(own, piles.through, settings.settings.knife);
     if (!stages || stages.length === 0)
-      return content.paint && { job: { ...common, paint: content.paint, parts: content.ml, seen }, parts: content.ml };
+      return content.paint && { job: { ...common, paint: content.paint, parts: content.ml, partMl: 1, seen }, parts: content.ml };
     const last = stages.length - 1;
     const observed = stages.map((s, i) =>
-      i === last ? { ...s, observed: seen, reading: readingOf(sight, white.sightingNow(sight) ?? NEW_SIGHTING) } : s,
+      i === last ? { ...s, observed: seen, reading: readingOf(sight, white.sightingNow(sight) ?? NEW_SIGHTING, confirmed) } : s,
     );
     const onPalette = new Set(palette.map((t) => t.id));
     const others = Object.keys(content.tubes).flatMap((id) => (onPalette.has(id) ? [] : (tubes.byId.get(id) ?? [])));
     const parts = stages.reduce((sum, s) => sum + s.additions.reduce((n, d) => n + d.parts, 0), 0);
-    return { job: { ...common, stages: observed, others: others.map(addable) }, parts };
+    const partMl = pile.value.there / parts;
+    return { job: { ...common, stages: observed, others: others.map(addable), partMl }, parts };
   }
 
   let asking: AbortController | undefined;
@@ -76,7 +84,7 @@ export function useCorrection(pile: Ref<PileDto>, look: Ref<{ readonly lab: Lab;
   async function ask(): Promise<void> {
     const seen = look.value;
     if (busy) return void (again = true);
-    const needed = seen && needs(seen.lab, seen.sight);
+    const needed = seen && needs(seen);
     if (!seen || !needed) return void (corrected.value = undefined);
     busy = true;
     const own = (asking = new AbortController());

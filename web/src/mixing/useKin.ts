@@ -4,6 +4,7 @@ import {
   firstWay,
   masstoneOf,
   paintOfMixture,
+  wetBlend,
   type Lab,
   type Mixture,
   type NextPile,
@@ -18,7 +19,8 @@ import { useDesk } from '../engine/useDesk.ts';
 import { usePaintings } from '../paintings/paintings.ts';
 import { useSettings } from '../shell/settings.ts';
 import { useTubes } from '../tubes/tubes.ts';
-import { A_PRESS, addedTo, childName, childOps, isMoved, madeLarger, kinOf, noSteps, poured, type KinStep } from './kin.ts';
+import { A_PRESS, childName, childOps, isMoved, madeLarger, kinOf, noSteps, poured, type KinStep } from './kin.ts';
+import { madeInto } from './deeds.ts';
 import { useMothers } from './mothers.ts';
 import { lookNow, usePiles } from './piles.ts';
 
@@ -65,20 +67,31 @@ export function useKin(pile: Ref<PileDto>, active: Ref<boolean>) {
     return poured(leaf(pile.value), leaf(other.value), ratio.value);
   });
 
+  /** What a brush makes of the two, wet into wet. */
+  const blend = computed(() => {
+    if (!other.value || !active.value) return undefined;
+    const [one, another] = [pile.value, other.value].map(({ id }) => desk.paintOfPile(id));
+    return one && another ? wetBlend(one, another) : undefined;
+  });
+
   /** Distances to its neighbours hold whatever else is changed. */
   const neighbours = computed(() =>
-    (pile.value.purpose.neighbours ?? []).flatMap(({ pileId, least, most }) => {
+    (pile.value.purpose.neighbours ?? []).flatMap(({ pileId, least, most, apart }) => {
       const at = labOf(pileId);
-      return at ? [{ id: pileId, name: piles.byId.get(pileId)?.name ?? '', lab: at, least, most }] : [];
+      return at ? [{ id: pileId, name: piles.byId.get(pileId)?.name ?? '', lab: at, least, most, apart }] : [];
     }),
   );
   const between = computed(() => {
     const wished = kinOf(lab.value, steps, labOf(aimId.value), ceiling.value);
-    const bound = neighbours.value.filter(({ least, most }) => least !== undefined || most !== undefined);
+    const bound = neighbours.value.filter(({ least, most, apart }) => least !== undefined || most !== undefined || apart !== undefined);
     return bound.length === 0 || !isMoved(steps) ? undefined : betweenNeighbours(wished, bound);
   });
   const wanted = computed<Lab>(() => between.value?.lab ?? kinOf(lab.value, steps, labOf(aimId.value), ceiling.value));
   const moves = computed(() => isMoved(steps));
+  /** How what is wanted stands to each neighbour, in the painter's figures. */
+  const distances = computed(() =>
+    neighbours.value.map(({ name, lab: at }) => ({ name, ...compareColours(wanted.value, at, settings.settings.warmBlue) })),
+  );
 
   /** What lies on the palette, does not come from this pile, and is near it. */
   const beside = computed(() =>
@@ -228,7 +241,10 @@ export function useKin(pile: Ref<PileDto>, active: Ref<boolean>) {
       const { id, version, name } = pile.value;
       const to = { kind: 'absolute' as const, lab: { L: target[0], a: target[1], b: target[2] } };
       const made = await piles.make(
-        [{ do: 'pile.change', id, version, target: to }, ...addedTo(pile.value, plan.value, tubes.byId, piles.byId)],
+        [
+          { do: 'pile.change', id, version, target: to },
+          ...madeInto(pile.value, plan.value, settings.settings.measure, tubes.byId, piles.byId),
+        ],
         `Changed “${name}” itself`,
       );
       if (made) reset();
@@ -245,6 +261,7 @@ export function useKin(pile: Ref<PileDto>, active: Ref<boolean>) {
     aimId,
     withId,
     other,
+    blend,
     ratio,
     from,
     way,
@@ -253,6 +270,7 @@ export function useKin(pile: Ref<PileDto>, active: Ref<boolean>) {
     wanted,
     between,
     neighbours,
+    distances,
     found,
     failed,
     plan,

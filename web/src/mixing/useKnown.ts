@@ -1,9 +1,9 @@
-import { leavesOf, type Mixture } from '@dusk/core';
+import { inShort, leavesOf, type Mixture } from '@dusk/core';
 import { useDesk } from '../engine/useDesk.ts';
 import { useTubes } from '../tubes/tubes.ts';
 import { useSettings } from '../shell/settings.ts';
 import { usePiles } from './piles.ts';
-import { inShort, stepsOf, type HeapSteps, type Known } from './steps.ts';
+import { stepsOf, type HeapSteps, type Known } from './steps.ts';
 
 /** Mixtures as this studio's tubes and piles show them. */
 export function useKnown() {

@@ -10,6 +10,8 @@ interface Draft {
   readonly lab: Lab;
   readonly sight: Sight;
   readonly said?: string;
+  /** It is this pile, in this light, however strange. */
+  readonly confirmed?: boolean;
 }
 
 /** Small steps of a coarse word: half a value, and about as much to the eye of hue and strength. */
@@ -46,6 +48,8 @@ export function useLook(pile: Ref<PileDto>) {
   }
   const read = (colour: Lab, sight: 'typed' | 'photo'): void => void (draft.value = { lab: colour, sight });
 
+  const confirm = (): void => void (draft.value &&= { ...draft.value, confirmed: true });
+
   /** The operations that record a look at the newest stage. */
   function record(look: Draft): { readonly ops: Operation[]; readonly done: () => void } {
     const { id: sightingId, ops, done } = white.sightingOf(look.sight);
@@ -59,12 +63,13 @@ export function useLook(pile: Ref<PileDto>) {
           stageId: stage.value!.id,
           lab: labDto(look.lab),
           ...(look.said && { said: look.said.slice(0, 120) }),
+          ...(look.confirmed && { confirmed: true }),
         },
       ],
       done,
     };
   }
 
-  return { stage, now, lab, draft, nudge, say, read, clear, record, byEye };
+  return { stage, now, lab, draft, nudge, say, read, confirm, clear, record, byEye };
 }
 export type LookState = ReturnType<typeof useLook>;

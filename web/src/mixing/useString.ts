@@ -9,8 +9,8 @@ import {
   type Route,
   type StringWish,
 } from '@dusk/core';
-import type { MixtureSent, Operation, PileDto } from '@dusk/wire';
-import { labDto, mixtureDto } from '@dusk/wire/written';
+import type { Operation, PileDto } from '@dusk/wire';
+import { labDto, mixtureSent } from '@dusk/wire/written';
 import { until } from '@vueuse/core';
 import { computed, nextTick, onScopeDispose, reactive, ref, shallowRef, watch, type Ref } from 'vue';
 import { engine, unlessGivenUp, type Desk } from '../engine/engine.ts';
@@ -26,7 +26,7 @@ export interface StringSet {
   route: Route;
   held: HeldInString;
   /** Warm and cool by turns, or each step as a pair. */
-  kind: 'plain' | 'turns' | 'pairs';
+  kind: 'plain' | 'brush' | 'turns' | 'pairs';
   by: number;
   ml: number;
 }
@@ -56,6 +56,7 @@ export function useString(pile: Ref<PileDto>, active: Ref<boolean>) {
       n: set.n,
       routes: [set.route],
       held: set.held,
+      ...(set.kind === 'brush' && { brush: true }),
       ...(set.kind === 'turns' && { turns: set.by }),
       ...(set.kind === 'pairs' && { pairs: set.by }),
       ceiling: paintings.onEasel?.ceiling ?? undefined,
@@ -128,7 +129,9 @@ export function useString(pile: Ref<PileDto>, active: Ref<boolean>) {
   );
 
   const beyond = computed(() =>
-    proposed.value ? stepsBeyond(proposed.value.steps, settings.settings.stepLeast, settings.settings.stepMost) : [],
+    proposed.value && !proposed.value.brush
+      ? stepsBeyond(proposed.value.steps, settings.settings.stepLeast, settings.settings.stepMost)
+      : [],
   );
 
   function toggle(id: string): void {
@@ -157,7 +160,12 @@ export function useString(pile: Ref<PileDto>, active: Ref<boolean>) {
     const ops = plan.order.flatMap((at): Operation[] => {
       const one = plan.piles[at]!;
       const string = { id: stringId, at: at + 1 };
-      if (one.isPile !== undefined) return [{ do: 'pile.change', id: one.isPile, version: piles.byId.get(one.isPile)!.version, string }];
+      if (one.isPile !== undefined) {
+        const { version, stages, ml } = piles.byId.get(one.isPile)!;
+        // What is still to be mixed is planned larger by what the others take of it.
+        const larger = stages.length === 0 && one.ml > plan.ml ? { ml: Math.min(500, Number((ml + one.ml - plan.ml).toFixed(1))) } : {};
+        return [{ do: 'pile.change', id: one.isPile, version, string, ...larger }];
+      }
       return [
         {
           do: 'pile.add',
@@ -165,14 +173,15 @@ export function useString(pile: Ref<PileDto>, active: Ref<boolean>) {
           paintingId: onEasel.id,
           name: nameOf(at, plan.piles.length),
           target: { kind: 'absolute', lab: labDto(one.target) },
-          plan: mixtureDto(withPlacesAs(one.mixture, ids)) as unknown as MixtureSent,
+          plan: mixtureSent(withPlacesAs(one.mixture, ids)),
           ml: Math.min(500, one.ml),
           layer: pile.value.layer,
           string,
         },
       ];
     });
-    if (!(await piles.make(ops, `Kept a string of ${plan.piles.length}`))) return undefined;
+    if (!(await piles.make(ops, plan.brush ? `Kept ${plan.piles.length} piles for the brush` : `Kept a row of ${plan.piles.length}`)))
+      return undefined;
     stops.value = [];
     carried.value = false;
     return plan.piles.findIndex(({ isPile }) => isPile === undefined) < 0

@@ -1,8 +1,9 @@
 import type { Way } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { computed, ref, shallowRef, watch, type Ref } from 'vue';
+import { useSettings } from '../shell/settings.ts';
 import { useTubes } from '../tubes/tubes.ts';
-import { addAll, addOne, changedUnrecorded, mixAsPlanned, scrapeOff, takePart, unmixedIn } from './deeds.ts';
+import { addAll, addOne, changedUnrecorded, mixAsPlanned, mostOf, scrapeOff, shortFor, takePart, unmixedIn, type Short } from './deeds.ts';
 import { usePiles } from './piles.ts';
 import { useCorrection } from './useCorrection.ts';
 import { useLook } from './useLook.ts';
@@ -22,6 +23,7 @@ export function useWorkOnPile(pile: Ref<PileDto>) {
   const piles = usePiles();
   const tubes = useTubes();
   const looking = useLook(pile);
+  const settings = useSettings();
   const busy = ref(false);
   const underWay = shallowRef<UnderWay>();
   const state = computed(() => (pile.value.stages.length === 0 || pile.value.stages.at(-1)!.kind === 'scraped' ? 'planned' : 'mixed'));
@@ -30,7 +32,7 @@ export function useWorkOnPile(pile: Ref<PileDto>) {
   const look = computed(() => {
     if (looking.draft.value) return looking.draft.value;
     const recorded = looking.stage.value?.looks.at(-1);
-    return recorded && { lab: looking.now.value, sight: recorded.kind };
+    return recorded && { lab: looking.now.value, sight: recorded.kind, confirmed: recorded.confirmed };
   });
   const { corrected, target, beliefs } = useCorrection(pile, look);
   /** The painter said of the newest stage that it looks as wanted: that ends it, whatever is reckoned. */
@@ -50,11 +52,26 @@ export function useWorkOnPile(pile: Ref<PileDto>) {
     }
   }
 
-  const mixed = (): Promise<boolean> =>
+  /** What the pile takes more of than lies there: asked about before it is said to be mixed. */
+  const short = shallowRef<readonly Short[]>([]);
+  const most = computed(() => (short.value.length > 0 ? mostOf(pile.value, short.value) : 0));
+  watch([() => pile.value.id, () => pile.value.version], () => (short.value = []));
+
+  const mixed = (): Promise<boolean> => {
+    short.value = shortFor(pile.value, tubes.byId, piles.byId);
+    return short.value.length > 0 ? Promise.resolve(false) : mixedAnyway();
+  };
+  /** As large as what lies there allows. */
+  async function mixedOfLess(): Promise<boolean> {
+    const changed = await once(() => piles.change(pile.value.id, { ml: most.value }, `“${pile.value.name}” is made smaller`));
+    return changed && mixedAnyway();
+  }
+  const mixedAnyway = (): Promise<boolean> =>
     once(() => {
+      short.value = [];
       const mothers = unmixedIn(pile.value.plan, piles.byId).map(({ name }) => `“${name}”`);
       const first = mothers.length > 0 ? `, and ${mothers.join(', ')} before it` : '';
-      return piles.make(mixAsPlanned(pile.value, tubes.byId, piles.byId), `Mixed “${pile.value.name}”${first}`);
+      return piles.make(mixAsPlanned(pile.value, settings.settings.measure, tubes.byId, piles.byId), `Mixed “${pile.value.name}”${first}`);
     });
 
   /** The operations that record the draft, if there is one. */
@@ -78,6 +95,21 @@ export function useWorkOnPile(pile: Ref<PileDto>) {
       return made;
     });
 
+  /** It is this pile, in this light, however strange it looks: what is drafted says so, or the same look is recorded again. */
+  const confirm = (): Promise<boolean> =>
+    once(async () => {
+      const recorded = looking.stage.value?.looks.at(-1);
+      if (looking.draft.value || !recorded) {
+        looking.confirm();
+        return true;
+      }
+      const { kind: sight, said } = recorded;
+      const { ops, done } = looking.record({ lab: looking.now.value, sight, ...(said !== null && { said }), confirmed: true });
+      const made = await piles.make(ops, `“${pile.value.name}” is what was looked at`);
+      if (made) done();
+      return made;
+    });
+
   async function withLook(deeds: ReturnType<typeof changedUnrecorded>, says: string): Promise<boolean> {
     const { ops, done } = drafted();
     const made = await piles.make([...ops, ...deeds], says);
@@ -91,10 +123,10 @@ export function useWorkOnPile(pile: Ref<PileDto>) {
       const going = underWay.value;
       const mlOfPart = going?.mlOfPart ?? corrected.value!.mlOfPart;
       const says = `Added to “${pile.value.name}”`;
-      if (!going) return withLook(addAll(pile.value, way, mlOfPart, tubes.byId, piles.byId), says);
+      if (!going) return withLook(addAll(pile.value, way, mlOfPart, settings.settings.measure, tubes.byId, piles.byId), says);
       const rest = going.way.steps
         .slice(going.done)
-        .flatMap((step) => addOne(pile.value, step, mlOfPart * (way.part?.keep ?? 1), tubes.byId, piles.byId));
+        .flatMap((step) => addOne(pile.value, step, mlOfPart * (way.part?.keep ?? 1), settings.settings.measure, tubes.byId, piles.byId));
       const made = await piles.make(rest, says);
       if (made) underWay.value = undefined;
       return made;
@@ -105,7 +137,14 @@ export function useWorkOnPile(pile: Ref<PileDto>) {
       const going = underWay.value ?? { way, mlOfPart: corrected.value!.mlOfPart, done: 0 };
       if (index !== going.done) return false;
       const first = index === 0 && way.part ? takePart(pile.value, way.part.keep) : [];
-      const step = addOne(pile.value, way.steps[index]!, going.mlOfPart * (way.part?.keep ?? 1), tubes.byId, piles.byId);
+      const step = addOne(
+        pile.value,
+        way.steps[index]!,
+        going.mlOfPart * (way.part?.keep ?? 1),
+        settings.settings.measure,
+        tubes.byId,
+        piles.byId,
+      );
       const made = await withLook([...first, ...step], `One step added to “${pile.value.name}”`);
       if (!made) return false;
       underWay.value = index + 1 < way.steps.length ? { ...going, way, done: index + 1 } : undefined;
@@ -113,7 +152,28 @@ export function useWorkOnPile(pile: Ref<PileDto>) {
     });
 
   const changed = (): Promise<boolean> => once(() => withLook(changedUnrecorded(pile.value), `“${pile.value.name}” changed by eye`));
-  const scraped = (): Promise<boolean> => once(() => piles.make(scrapeOff(pile.value), `“${pile.value.name}” scraped off`));
+  const scraped = (): Promise<boolean> => once(() => piles.make(scrapeOff(pile.value), `“${pile.value.name}” wiped off`));
 
-  return { state, looking, look, corrected, target, beliefs, isAsWanted, underWay, mixed, recordLook, fits, all, one, changed, scraped };
+  return {
+    state,
+    looking,
+    look,
+    corrected,
+    target,
+    beliefs,
+    isAsWanted,
+    underWay,
+    mixed,
+    short,
+    most,
+    mixedOfLess,
+    mixedAnyway,
+    recordLook,
+    confirm,
+    fits,
+    all,
+    one,
+    changed,
+    scraped,
+  };
 }

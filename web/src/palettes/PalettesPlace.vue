@@ -150,8 +150,8 @@ const use = (): Promise<boolean> => paintings.change(paintings.onEasel!.id, { pa
       <PrintSheet v-model="printing" :title="opened.name" :of="{ paletteId: opened.id }" :sheets="['chart']" />
       <p class="quiet">
         {{ laidOut.length }} {{ laidOut.length === 1 ? 'tube' : 'tubes'
-        }}<template v-if="inUse">, on the table for “{{ paintings.onEasel!.title }}”</template>. Masstone, then one part in nine of titanium
-        white.
+        }}<template v-if="inUse">, on the table for “{{ paintings.onEasel!.title }}”</template>. Straight from the tube, then one part in
+        nine of titanium white.
       </p>
       <v-btn v-if="!adding" variant="outlined" :prepend-icon="mdiPlus" :disabled="full" @click="lookFor">Add a tube</v-btn>
       <section v-else aria-label="Tubes to add" class="adding">

@@ -74,7 +74,11 @@ const beside = computed(() => {
   const held = samples.selected;
   if (!props.live || !held || props.held) return undefined;
   const { words, value, deltaE00 } = compareColours(props.live.paint, held.lab, settings.settings.warmBlue);
-  return { name: held.name, words: words.join(', '), figures: `${value > 0 ? '+' : ''}${value.toFixed(1)}, ΔE ${deltaE00.toFixed(1)}` };
+  return {
+    name: held.name,
+    words: words.join(', '),
+    figures: `${value > 0 ? '+' : ''}${value.toFixed(1)}, told apart by ${deltaE00.toFixed(1)}`,
+  };
 });
 
 /** Chips leave room for what to mix. */

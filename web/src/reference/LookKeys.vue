@@ -8,7 +8,7 @@ const sight = useSight();
 const LOOKS: readonly (readonly [look: LookName, title: string, key: string])[] = [
   ['values', 'Values', 'v'],
   ['warmth', 'Warm · cool', 'w'],
-  ['strength', 'Strength', 'c'],
+  ['strength', 'Brightness', 'c'],
   ['edges', 'Edges', 'e'],
   ['reach', 'Reach', 'r'],
 ];

@@ -70,7 +70,7 @@ defineExpose({ setSteps });
       </button>
     </template>
     <span v-else-if="looking.look === 'strength'"
-      >The lighter, the stronger: {{ per(shares[0]) }} grey, {{ per(shares[1]) }} dull, {{ per(shares[2]) }} middling,
+      >The lighter, the brighter the colour: {{ per(shares[0]) }} grey, {{ per(shares[1]) }} dull, {{ per(shares[2]) }} middling,
       {{ per(shares[3]) }} strong.</span
     >
     <span v-else-if="looking.look === 'edges'"

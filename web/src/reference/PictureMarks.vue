@@ -41,7 +41,15 @@ function onDown(event: PointerEvent, id: string): void {
   window.addEventListener('pointermove', onMove);
   window.addEventListener('pointerup', stop);
 }
-const hold = (id: string): void => void (looking.selectedId = looking.selectedId === id ? undefined : id);
+/** Marks of one place lie on one another: a press on the one that is held means the next, where there is none it lets go. */
+const ONE_PLACE_PX = 20;
+function hold(id: string): void {
+  const here = marks.value.find((mark) => mark.id === id)!;
+  const stack = marks.value.filter((mark) => Math.hypot(mark.x - here.x, mark.y - here.y) < ONE_PLACE_PX).map((mark) => mark.id);
+  const held = stack.findIndex((one) => one === looking.selectedId);
+  if (held < 0) looking.selectedId = id;
+  else looking.selectedId = stack.length > 1 ? stack[(held + 1) % stack.length] : undefined;
+}
 </script>
 
 <template>

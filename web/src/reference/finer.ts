@@ -43,9 +43,12 @@ export async function readFiner(
   if (Math.max(box.width, box.height) > PIECE_LONGEST_SIDE) return undefined;
   const query = new URLSearchParams(Object.entries(box).map(([name, px]) => [name, String(px)]));
   if (wide) query.set('wide', '1');
-  const response = await fetch(`${pictureUrl(picture.id)}${PIECE}?${query}`, { signal }).catch(() => undefined);
-  if (!response?.ok) return undefined;
-  const image = await createImageBitmap(await response.blob(), { colorSpaceConversion: 'none' });
+  // Told to stop it may break off in the middle of the answer, and so may a studio that goes away.
+  const file = await fetch(`${pictureUrl(picture.id)}${PIECE}?${query}`, { signal })
+    .then((response) => (response.ok ? response.blob() : undefined))
+    .catch(() => undefined);
+  if (!file || signal.aborted) return undefined;
+  const image = await createImageBitmap(file, { colorSpaceConversion: 'none' });
   const context = new OffscreenCanvas(box.width, box.height).getContext('2d', { willReadFrequently: true })!;
   context.drawImage(image, 0, 0);
   image.close();

@@ -1,6 +1,6 @@
 import { resized, type Lab, type Outline } from '@dusk/core';
-import type { MixtureSent, Needs, Operation, PileDto, SampleDto } from '@dusk/wire';
-import { labDto, labOfDto, mixtureDto } from '@dusk/wire/written';
+import type { Needs, Operation, PileDto, SampleDto } from '@dusk/wire';
+import { labDto, labOfDto, mixtureSent } from '@dusk/wire/written';
 import type { Mixture } from '@dusk/core';
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
@@ -90,7 +90,7 @@ export const useSamples = defineStore('samples', () => {
         id: pile.id,
         version: pile.version,
         target: { kind: valueOnly ? 'value' : 'absolute', lab: labDto(paint) },
-        plan: mixtureDto(plan) as unknown as MixtureSent,
+        plan: mixtureSent(plan),
       });
     return studio.make(ops, says);
   }

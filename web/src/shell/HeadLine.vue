@@ -68,7 +68,7 @@ async function undo(): Promise<void> {
       v-if="gone"
       class="waits"
       data-test="stranded-head"
-      :to="{ name: 'mixing', params: { paintingId: paintings.onEasel!.id } }"
+      :to="{ name: 'mixing', params: { paintingId: paintings.onEasel!.id }, query: { remake: 'all' } }"
       :title="`These piles are still planned from what is not on this palette: ${gone.names}`"
       >{{ gone.says }}</RouterLink
     >

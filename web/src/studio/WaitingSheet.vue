@@ -2,7 +2,7 @@
 import type { Operation } from '@dusk/wire';
 import { computed, ref } from 'vue';
 import { clock } from '../chips/words.ts';
-import { differencesOf, isText, kept, type Difference } from './differences.ts';
+import { besides, differencesOf, isText, kept, type Difference } from './differences.ts';
 import type { Waiting } from './queue.ts';
 import { useStudio } from './useStudio.ts';
 import Sheet from '../controls/Sheet.vue';
@@ -44,17 +44,21 @@ async function decide(item: Waiting, ops?: readonly Operation[]): Promise<void> 
             <tbody>
               <tr v-for="side in sides(item)" :key="side.field">
                 <th scope="row">{{ side.field }}</th>
-                <td data-test="mine">{{ side.mine }}</td>
-                <td data-test="theirs">{{ side.theirs }}</td>
+                <td v-for="(one, which) in { mine: side.mine, theirs: side.theirs }" :key="which" :data-test="which">
+                  <span v-if="one.css" class="chip" :style="{ background: one.css }" />{{ one.says }}
+                </td>
               </tr>
             </tbody>
           </table>
+          <p v-if="besides(item)" class="quiet">
+            {{ besides(item) }} more of this change {{ besides(item) === 1 ? 'goes' : 'go' }} on once it is decided, each asked about if it must be.
+          </p>
           <p v-if="behind(item)" class="quiet">{{ behind(item) }} more that you did rest on this and wait with it.</p>
           <div class="choices">
             <button type="button" class="choice" :disabled="busy" @click="decide(item, kept(item, 'mine'))">
               {{ sides(item).length ? 'Keep mine' : 'Try again' }}
             </button>
-            <button type="button" class="choice" :disabled="busy" @click="decide(item)">
+            <button type="button" class="choice" :disabled="busy" @click="decide(item, kept(item, 'theirs'))">
               {{ sides(item).length ? 'Keep theirs' : 'Let it go' }}
             </button>
             <button v-if="isText(item)" type="button" class="choice" :disabled="busy" @click="decide(item, kept(item, 'both'))">
@@ -81,6 +85,13 @@ async function decide(item: Waiting, ops?: readonly Operation[]): Promise<void> 
 </template>
 
 <style scoped>
+.chip {
+  display: inline-block;
+  width: 44px;
+  height: 28px;
+  margin-right: calc(2 * var(--unit));
+  vertical-align: middle;
+}
 table {
   width: 100%;
   border-collapse: collapse;

@@ -1,12 +1,19 @@
+import { show } from '@dusk/core';
 import type { Operation } from '@dusk/wire';
 import type { Waiting } from './queue.ts';
 import type { RowMaps } from './rows.ts';
+import { fieldOf } from './wording.ts';
 
+/** One side of a field: in words, and as a colour where it is one. */
+export interface Side {
+  readonly says: string;
+  readonly css?: string;
+}
 /** One field of a change that met a newer row: what was typed, and what stands there now. */
 export interface Difference {
   readonly field: string;
-  readonly mine: string;
-  readonly theirs: string;
+  readonly mine: Side;
+  readonly theirs: Side;
 }
 
 type Fields = Readonly<Record<string, unknown>>;
@@ -14,81 +21,81 @@ interface Row extends Fields {
   readonly id: string;
   readonly version: number;
 }
-
-const NAMES: Readonly<Record<string, string>> = {
-  name: 'name',
-  title: 'title',
-  ml: 'size, ml',
-  ground: 'ground',
-  paletteId: 'palette',
-  tubeIds: 'tubes',
-  plan: 'recipe',
-  target: 'colour wanted',
-  valueScale: 'value scale',
-  warmBlue: 'warm blue',
-  surround: 'grey around colours',
-  room: 'room',
-  knife: 'knife',
-  dulling: 'dulling',
-};
-const TEXTS = ['name', 'title'];
-const LONGEST: Readonly<Record<string, number>> = { name: 80, title: 120 };
+type Versioned = Operation & { readonly version: number };
 
 const currentOf = ({ parked }: Waiting): Row | undefined => parked?.problem.current as Row | undefined;
 
 /** The operation of a change that met the newer row. */
-function metBy(item: Waiting): (Operation & { readonly version: number }) | undefined {
+function metBy(item: Waiting): Versioned | undefined {
   const current = currentOf(item);
   if (!current) return undefined;
-  const ops = item.change.ops as readonly (Operation & { readonly version: number })[];
+  const ops = item.change.ops as readonly Versioned[];
   return ops.find((op) => 'version' in op && (op.do === 'settings.change' || ('id' in op && op.id === current.id)));
 }
 
 /** What an operation says beside its name, its row and that row's version. */
-const partOf = (op: Fields): Fields => Object.fromEntries(Object.entries(op).filter(([field]) => !['do', 'id', 'version'].includes(field)));
+const fieldsOf = (op: Operation): (readonly [field: string, value: unknown])[] =>
+  Object.entries(op).filter(([field]) => !['do', 'id', 'version'].includes(field));
 
-function inWords(field: string, value: unknown, rows: RowMaps): string {
-  if (value === undefined || value === null) return 'nothing';
-  if (field === 'paletteId') return rows.palettes.get(String(value))?.name ?? 'another palette';
-  if (field === 'tubeIds') return (value as string[]).map((id) => rows.tubes.get(id)?.name ?? 'a tube').join(', ');
-  if (field === 'plan') {
-    const heaps = (value as { heaps: { ingredients: { tube?: string; parts: number }[] }[] }).heaps;
-    return heaps
-      .at(-1)!
-      .ingredients.map(({ tube, parts }) => `${parts} ${tube ? (rows.tubes.get(tube)?.name ?? 'a tube') : 'of a heap'}`)
-      .join(', ');
-  }
-  if (field === 'target') return `value and colour L ${Math.round((value as { lab: { L: number } }).lab.L)}`;
-  return String(value as string | number);
+function sideOf(op: Operation, field: string, value: unknown, rows: RowMaps): Side {
+  if (value === undefined || value === null) return { says: 'nothing' };
+  const known = fieldOf(op.do, field);
+  if (!known) return { says: JSON.stringify(value) };
+  const colour = known.colour?.(value);
+  return { says: known.says(value, rows), ...(colour && { css: show(colour).css }) };
 }
 
-/** What differs between a refused change and the row it met; nothing where it met none. */
+/** Put away or brought back here, changed there. */
+const WHOLE: Readonly<Record<string, readonly [mine: string, theirs: string]>> = {
+  delete: ['put away', 'kept, and changed since'],
+  restore: ['brought back', 'put away, and changed since'],
+};
+
+/** What differs between a refused change and the row it met, every field of it; nothing where it met none. */
 export function differencesOf(item: Waiting, rows: RowMaps): Difference[] {
   const op = metBy(item);
   const current = currentOf(item);
   if (!op || !current) return [];
-  return Object.entries(partOf(op as unknown as Fields))
-    .filter(([field]) => field in NAMES)
-    .map(([field, mine]) => ({ field: NAMES[field]!, mine: inWords(field, mine, rows), theirs: inWords(field, current[field], rows) }));
+  const whole = WHOLE[op.do.split('.')[1]!];
+  if (whole) {
+    const name = String(current['name'] ?? current['title'] ?? 'it');
+    return [{ field: name, mine: { says: whole[0] }, theirs: { says: whole[1] } }];
+  }
+  return fieldsOf(op).map(([field, mine]) => ({
+    field: fieldOf(op.do, field)?.name ?? field,
+    mine: sideOf(op, field, mine, rows),
+    theirs: sideOf(op, field, current[field], rows),
+  }));
 }
 
 /** Whether both sides are texts that can stand beside one another. */
 export function isText(item: Waiting): boolean {
   const op = metBy(item);
-  const fields = op ? Object.keys(partOf(op as unknown as Fields)) : [];
-  return fields.length > 0 && fields.every((field) => TEXTS.includes(field));
+  const fields = op ? fieldsOf(op) : [];
+  return fields.length > 0 && fields.every(([field]) => fieldOf(op!.do, field)?.letters !== undefined);
 }
 
-/** The operations of a refused change, made to stand on the row as it is now: as they were, or texts with what stands there. */
-export function kept(item: Waiting, which: 'mine' | 'both'): Operation[] {
+/** What rows of a change are not asked about: they go on once this one is decided. */
+export const besides = (item: Waiting): number => (metBy(item) ? item.change.ops.length - 1 : 0);
+
+/**
+ * The operations of a refused change, made to stand beside the row as it is now: as they were, texts with what stands
+ * there, or without the one that met it.
+ * @returns nothing where nothing is left to be done
+ */
+export function kept(item: Waiting, which: 'mine' | 'theirs' | 'both'): Operation[] | undefined {
   const op = metBy(item);
   const current = currentOf(item);
+  if (which === 'theirs') {
+    const rest = op ? item.change.ops.filter((one) => one !== op) : [];
+    return rest.length > 0 ? rest : undefined;
+  }
   return item.change.ops.map((one) => {
     if (one !== op || !current) return one;
     const beside = Object.fromEntries(
-      TEXTS.flatMap((field) => {
-        const mine = (op as unknown as Fields)[field];
-        return which === 'both' && typeof mine === 'string' ? [[field, `${String(current[field])} / ${mine}`.slice(0, LONGEST[field])]] : [];
+      fieldsOf(op).flatMap(([field, mine]) => {
+        const letters = fieldOf(op.do, field)?.letters;
+        return which === 'both' && letters && typeof mine === 'string' ? [[field, `${String(current[field])} / ${mine}`.slice(0, letters)]] : [];
       }),
     );
     return { ...one, version: current.version, ...beside } as Operation;

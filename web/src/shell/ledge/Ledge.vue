@@ -49,7 +49,7 @@ const mostHalf = computed(() => {
 const SAYS = { planned: 'planned', there: 'on the palette', gone: 'no longer on the palette' } as const;
 
 const dabs = computed(() => {
-  const all = piles.byValue;
+  const all = piles.ofRank;
   return all.map((pile) => {
     const lab = piles.seenNow(pile);
     const temperature = settings.temperatureOf(lab);
@@ -71,7 +71,7 @@ const dabs = computed(() => {
       x: (across(value) / 100) * width.value,
       warmth: warmthOf(temperature),
       value: settings.valueText(value),
-      says: `${pile.name}, value ${settings.valueText(value)}, ${describe(lab, temperature)}, ${SAYS[state]}${isOther ? `, layer ${pile.layer}` : ''}${isAbove ? ', above the ceiling of strength' : ''}${piles.stranded.has(pile.id) ? `, not on this palette: ${piles.stranded.get(pile.id)!.join(', ')}` : ''}`,
+      says: `${pile.name}, value ${settings.valueText(value)}, ${describe(lab, temperature)}, ${SAYS[state]}${isOther ? `, layer ${pile.layer}` : ''}${isAbove ? ', brighter than it may get' : ''}${piles.stranded.has(pile.id) ? `, not on this palette: ${piles.stranded.get(pile.id)!.join(', ')}` : ''}`,
     };
   });
 });
@@ -135,8 +135,16 @@ function dabAt(clientX: number, clientY: number, but?: string): string | undefin
   const within = placed.value.laid.filter((dab) => dab.id !== but && Math.hypot(dab.x - x, dab.up - up) <= Math.max(22, dab.size / 2));
   return within.sort((one, other) => Math.hypot(one.x - x, one.up - up) - Math.hypot(other.x - x, other.up - up))[0]?.id;
 }
-async function dropped({ id, onto, overStage }: Lifted): Promise<void> {
+/** On the line, not far above or below it. */
+const LINE_PX = 10;
+function isLine(clientX: number, clientY: number): boolean {
+  const { left, right } = strip.value!.getBoundingClientRect();
+  return clientX >= left && clientX <= right && Math.abs(placeOf(clientX, clientY)[1]) <= LINE_PX;
+}
+async function dropped({ id, onto, overStage, overLine }: Lifted): Promise<void> {
   if (onto !== undefined) await router.push({ ...to(onto), query: { with: id } });
+  // Into all of them.
+  else if (overLine) await router.push({ ...to(id), query: { into: 'all' } });
   else if (overStage && openedId.value && openedId.value !== id) await standBeside(openedId.value, id);
 }
 async function standBeside(own: string, pileId: string): Promise<void> {
@@ -148,7 +156,7 @@ async function standBeside(own: string, pileId: string): Promise<void> {
     `“${piles.byId.get(pileId)!.name}” stands beside “${name}”`,
   );
 }
-const { lifted, justDropped } = useLifting(strip, { dabAt, dropped: (what) => void dropped(what) });
+const { lifted, justDropped } = useLifting(strip, { dabAt, isLine, dropped: (what) => void dropped(what) });
 const carried = computed(() => dabs.value.find(({ id }) => id === lifted.value?.id));
 const ontoName = computed(() => dabs.value.find(({ id }) => id === lifted.value?.onto)?.name);
 
@@ -220,7 +228,7 @@ const ticks = computed(() =>
   >
     <span class="side warm">warm</span>
     <span class="side cool">cool</span>
-    <div class="line" />
+    <div class="line" :class="{ under: lifted?.overLine }" />
     <span
       v-for="gap in gaps"
       :key="gap.from"

@@ -10,6 +10,8 @@ export interface Lifted {
   readonly onto: string | undefined;
   /** Whether it is held over what is judged. */
   readonly overStage: boolean;
+  /** Whether it is held over the ledge's line, beside every dab. */
+  readonly overLine: boolean;
 }
 
 /** A press that goes no further than this is a press. */
@@ -18,11 +20,13 @@ const CARRIED_PX = 10;
 interface Where {
   /** The dab under a place of the window, another than one that is carried. */
   readonly dabAt: (clientX: number, clientY: number, but?: string) => string | undefined;
+  /** Whether a place of the window lies on the line. */
+  readonly isLine: (clientX: number, clientY: number) => boolean;
   readonly dropped: (lifted: Lifted) => void;
 }
 
 /** Picking dabs up from the ledge, by mouse, pen or finger. */
-export function useLifting(strip: Readonly<Ref<HTMLElement | null>>, { dabAt, dropped }: Where) {
+export function useLifting(strip: Readonly<Ref<HTMLElement | null>>, { dabAt, isLine, dropped }: Where) {
   const lifted = shallowRef<Lifted>();
   /** The click that ends a drag is none. */
   const justDropped = ref(false);
@@ -38,7 +42,8 @@ export function useLifting(strip: Readonly<Ref<HTMLElement | null>>, { dabAt, dr
     if (!begun || pointerId !== begun.pointer) return;
     if (!lifted.value && Math.hypot(x - begun.x, y - begun.y) < CARRIED_PX) return;
     const overStage = document.elementFromPoint(x, y)?.closest('[data-drop=stage]') instanceof Element;
-    lifted.value = { id: begun.id, x, y, onto: dabAt(x, y, begun.id), overStage };
+    const onto = dabAt(x, y, begun.id);
+    lifted.value = { id: begun.id, x, y, onto, overStage, overLine: onto === undefined && isLine(x, y) };
   });
   const end = (): void => {
     const was = lifted.value;

@@ -1,0 +1,115 @@
+import { expect } from 'chai';
+import { OPERATIONS, type Operation, type OperationName } from '@dusk/wire';
+import { propertiesOf } from '../../wire/test/properties.ts';
+import { besides, differencesOf, isText, kept } from '../src/studio/differences.ts';
+import type { Waiting } from '../src/studio/queue.ts';
+import { emptyRows } from '../src/studio/rows.ts';
+import { fieldOf, WORDING } from '../src/studio/wording.ts';
+
+const refused = (ops: readonly object[], current: object): Waiting => ({
+  n: 1,
+  change: { id: 'c', device: 'd', ops: ops as readonly Operation[] },
+  says: 'Something',
+  at: '2026-01-01T00:00:00Z',
+  follows: [],
+  parked: { problem: { type: 'about:blank', title: '', status: 409, detail: '', current } },
+});
+const rows = emptyRows();
+rows.tubes.set('white', { id: 'white', name: 'Titanium white' } as never);
+rows.piles.set('wall', { id: 'wall', name: 'the wall' } as never);
+const told = (ops: readonly object[], current: object) =>
+  differencesOf(refused(ops, current), rows).map(({ field, mine, theirs }) => [field, mine.says, theirs.says]);
+
+describe('a change that met a newer row', () => {
+  it('has words for every field of every kind that can be changed', () => {
+    const changing = (Object.keys(OPERATIONS) as OperationName[]).filter((name) => name.endsWith('.change'));
+    expect([...changing].sort()).to.deep.equal(Object.keys(WORDING).sort());
+    for (const name of changing) {
+      const written = propertiesOf(name)
+        .filter((field) => !['id', 'version'].includes(field))
+        .sort();
+      expect(written.length).to.be.above(1);
+      expect(Object.keys(WORDING[name as keyof typeof WORDING]).sort(), name).to.deep.equal(written);
+      for (const field of written) expect(fieldOf(name, field)!.name, `${name} ${field}`).to.match(/^[a-z]/);
+    }
+  });
+
+  it('is shown on both sides, whatever was changed', () => {
+    const lab = { L: 50, a: 20, b: 30 };
+    expect(
+      told(
+        [
+          {
+            do: 'pile.change',
+            id: 'p',
+            version: 1,
+            note: 'thin',
+            layer: 2,
+            purpose: { thing: 'jug', neighbours: [{ pileId: 'wall', apart: 1 }] },
+            string: null,
+            plan: {
+              form: 1,
+              heaps: [
+                {
+                  ingredients: [
+                    { tube: 'white', parts: 3 },
+                    { pile: 'wall', parts: 1 },
+                  ],
+                },
+              ],
+            },
+          },
+        ],
+        {
+          id: 'p',
+          version: 4,
+          note: '',
+          layer: 1,
+          purpose: {},
+          string: { id: 's', at: 2 },
+          plan: { heaps: [{ ingredients: [{ tube: 'white', parts: 1 }] }] },
+        },
+      ),
+    ).to.deep.equal([
+      ['note', 'thin', 'nothing'],
+      ['layer', '2', '1'],
+      ['what it is for', 'jug; beside the wall, at least 1 apart', 'nothing said'],
+      ['place in a string', 'nothing', 'number 3'],
+      ['recipe', '3 Titanium white, 1 the wall', '1 Titanium white'],
+    ]);
+    const [seen] = differencesOf(
+      refused([{ do: 'sample.change', id: 's', version: 1, seen: lab }], { id: 's', version: 2, seen: { ...lab, L: 20 } }),
+      rows,
+    );
+    expect(seen!.mine.css).to.match(/^#|rgb/);
+    expect(seen!.mine.css).to.not.equal(seen!.theirs.css);
+    expect(
+      told([{ do: 'painting.change', id: 'p', version: 1, canvas: { widthMm: 400, heightMm: 300 } }], {
+        id: 'p',
+        version: 2,
+        canvas: null,
+      }),
+    ).to.deep.equal([['canvas', '40 × 30 cm', 'nothing']]);
+    expect(
+      told([{ do: 'reference.change', id: 'r', version: 1, view: { turn: 90, mirror: true } }], { id: 'r', version: 2, view: {} }),
+    ).to.deep.equal([['how it is seen', 'turned by 90°; mirrored', 'as it came']]);
+    expect(told([{ do: 'card.delete', id: 'k', version: 1 }], { id: 'k', version: 2, name: 'russet' })).to.deep.equal([
+      ['russet', 'put away', 'kept, and changed since'],
+    ]);
+  });
+
+  it('is decided row by row: what stands there is kept, and the rest goes on', () => {
+    const ops = [
+      { do: 'pile.change', id: 'p', version: 1, name: 'mine' },
+      { do: 'pile.change', id: 'q', version: 7, name: 'other' },
+    ];
+    const item = refused(ops, { id: 'p', version: 4, name: 'theirs' });
+    expect(besides(item)).to.equal(1);
+    expect(isText(item)).to.equal(true);
+    expect(kept(item, 'theirs')).to.deep.equal([ops[1]]);
+    expect(kept(item, 'mine')).to.deep.equal([{ ...ops[0], version: 4 }, ops[1]]);
+    expect(kept(item, 'both')).to.deep.equal([{ ...ops[0], version: 4, name: 'theirs / mine' }, ops[1]]);
+    expect(kept(refused(ops.slice(0, 1), { id: 'p', version: 4, name: 'theirs' }), 'theirs')).to.equal(undefined);
+    expect(isText(refused([{ do: 'pile.change', id: 'p', version: 1, ml: 3 }], { id: 'p', version: 2, ml: 4 }))).to.equal(false);
+  });
+});
