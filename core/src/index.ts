@@ -60,6 +60,9 @@ export * from './paint/mixer.ts';
 export * from './matching/polish.ts';
 export * from './mixing/path.ts';
 export * from './matching/relative.ts';
+export * from './families/brush.ts';
+export * from './families/commonHeap.ts';
+export * from './families/intoAll.ts';
 export * from './families/strings.ts';
 export type { Family, Mother } from './families/mothers.ts';
 export * from './families/pairs.ts';
@@ -70,7 +73,8 @@ export { HOLDS, type Hold } from './matching/sought.ts';
 export * from './mixing/inPlace.ts';
 export * from './matching/rederive.ts';
 export * from './correcting/recall.ts';
-export { believed, beliefOf, firstBeliefs, onlyOf, type Beliefs, type TubeBelief } from './correcting/beliefs.ts';
+export { believed, beliefOf, firstBeliefs, isSighting, onlyOf, type Beliefs, type TubeBelief } from './correcting/beliefs.ts';
+export * from './correcting/cavity.ts';
 export {
   afterEvidence,
   learn,

@@ -36,6 +36,7 @@ export async function startServer(folder: string, port: number, pages?: string):
     throw cause;
   });
   const copying = copyDaily(studio);
+  studio.folding.goOn();
   // What a crash left of a file of cards comes now.
   const resting = (async () => {
     for (const { id } of await studio.look(unfinished)) await bringRest(studio, id);

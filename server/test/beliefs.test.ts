@@ -174,4 +174,66 @@ describe('what piles teach of tubes', () => {
     );
     expect(pile.predicted.lab.L).to.be.below(typical[0] - 0.3);
   });
+
+  describe('of many piles', () => {
+    const MANY = 12;
+    let piles: Awaited<ReturnType<typeof piled>>[];
+    beforeEach(async () => {
+      piles = [];
+      for (let n = 0; n < MANY; n++) piles.push(await piled(3 + (n % 5), 1 + (n % 2)));
+    });
+    const settled = () => bench.running.studio.folding.settled();
+    const numbers = async () => ({ ...(await blue()).learnt!, curves: null });
+    const without = async (n: number) => (await bench.http.get(`/api/piles/${piles[n]!.pileId}/beliefs`).expect(200)).body as Beliefs;
+
+    it('is unlearnt exactly by refusing the oldest, a moment later, and open windows hear of it', async () => {
+      const before = await numbers();
+      expect(before.piles).to.equal(MANY);
+      const heard: unknown[] = [];
+      const stop = bench.running.studio.hearing.listen(
+        ({ rows }) => heard.push(...(rows.tubes ?? [])),
+        () => undefined,
+      );
+      await change(bench, { do: 'belief.refuse', id: piles[0]!.beliefId });
+      await settled();
+      stop();
+      const meanwhile = await numbers();
+      expect(meanwhile.piles).to.equal(MANY - 1);
+      expect(heard).to.deep.include(await blue());
+      await change(bench, { do: 'belief.accept', id: piles[0]!.beliefId });
+      await settled();
+      const again = await numbers();
+      expect(again).to.deep.include({ piles: MANY, stateId: before.stateId });
+      for (const one of ['strength', 'within', 'shiftNm'] as const) expect(again[one]).to.be.closeTo(before[one]!, 1e-9);
+    });
+
+    it('lies in the file: nothing is reckoned anew after a restart', async () => {
+      const of = async () => [await numbers(), await without(0), await without(MANY - 1)];
+      const before = await of();
+      bench = await bench.restart();
+      expect(await bench.running.studio.look((db) => db.query(`SELECT COUNT(*) AS n FROM "fold" WHERE "share" IS NULL`))).to.deep.equal([
+        { n: 0 },
+      ]);
+      expect(await of()).to.deep.equal(before);
+    });
+
+    it('is near what the others alone teach where an old pile is left out', async () => {
+      const quick = await without(0);
+      await change(bench, { do: 'belief.refuse', id: piles[0]!.beliefId });
+      await settled();
+      const anew = await without(0);
+      const at = (beliefs: Beliefs, id: string) => beliefs.mean[beliefs.ids.indexOf(id) * 3]!;
+      for (const pigment of ['titanium-white', 'ultramarine-blue']) {
+        const { id } = bench.tubes.get(pigment)!;
+        expect(at(quick, id)).to.be.closeTo(at(anew, id), 0.02);
+      }
+    });
+
+    it('adds no state of a tube that is as it was', async () => {
+      const states = () => bench.running.studio.look((db) => db.query(`SELECT COUNT(*) AS n FROM "tube_state" WHERE "basis" = 'learnt'`));
+      const before = (await states()) as { n: number }[];
+      await change(bench, { do: 'belief.refuse', id: piles.at(-1)!.beliefId }, { do: 'belief.accept', id: piles.at(-1)!.beliefId });
+      expect(await states()).to.deep.equal(before);
+    });
+  });
 });

@@ -1,11 +1,13 @@
-import { CholeskyDecomposition, Matrix } from 'ml-matrix';
+import { Matrix } from 'ml-matrix';
 import { deltaE00, type Delta } from '../colour/difference.ts';
 import type { Lab } from '../colour/spaces.ts';
 import { CraftError } from '../errors.ts';
-import { mixerOf } from '../paint/mixer.ts';
+import type { PaintCurves } from '../paint/catalogue.ts';
+import { mixerOf, type Mixer } from '../paint/mixer.ts';
 import type { Addable } from './additions.ts';
 import { adjusted, EACH, firstBeliefs, firstOffset, isSighting, onlyOf, SIGMA, sightingKey, speakingOf, type Beliefs } from './beliefs.ts';
 import { UNSAID, type Reading } from './doubt.ts';
+import { conditioned, factorised, inverseOf, placesOf } from './joint.ts';
 
 /** One addition to a pile, as it was meant. */
 export interface Dose {
@@ -99,9 +101,12 @@ function noiseVariances([, a, b]: Lab, { noise }: Reading): Lab {
   return [(noise * WIDTH[0]!) ** 2 / 3, ab, ab];
 }
 
+/** Curves of a pile's tubes by their numbers. */
+const curvesAt = ({ tubes }: Problem, x: readonly number[]): PaintCurves[] =>
+  tubes.map((tube, t) => adjusted(tube, x.slice(t * EACH, t * EACH + EACH)));
+
 /** Lab at each observed stage, for tube numbers, offsets of sightings and log dosing errors laid end to end. */
-function predict({ tubes, sightings, doses, observed }: Problem, x: readonly number[]): number[] {
-  const mix = mixerOf(tubes.map((tube, t) => adjusted(tube, x.slice(t * EACH, t * EACH + EACH))));
+function looksOf({ tubes, sightings, doses, observed }: Problem, mix: Mixer, x: readonly number[]): number[] {
   const offsets = tubes.length * EACH;
   const first = offsets + sightings.length * EACH;
   return observed.flatMap(({ stage, sighting }) => {
@@ -111,6 +116,32 @@ function predict({ tubes, sightings, doses, observed }: Problem, x: readonly num
     });
     return [...mix(parts)].map((v, i) => (sighting < 0 ? v : v + x[offsets + sighting * EACH + i]!));
   });
+}
+
+const predict = (problem: Problem, x: readonly number[]): number[] => looksOf(problem, mixerOf(curvesAt(problem, x)), x);
+
+/** Predicted looks, and by how much each moves with each number (finite differences; a sighting's offset is a plain sum). */
+function predictAround(problem: Problem, x: readonly number[]): { readonly at: number[]; readonly J: Matrix } {
+  const { tubes, sightings, observed } = problem;
+  const tubeNumbers = tubes.length * EACH;
+  const known = tubeNumbers + sightings.length * EACH;
+  const curves = curvesAt(problem, x);
+  const mix = mixerOf(curves);
+  const at = looksOf(problem, mix, x);
+  const J = Matrix.zeros(at.length, x.length);
+  x.forEach((value, j) => {
+    if (j >= tubeNumbers && j < known) {
+      const [sighting, component] = [Math.floor((j - tubeNumbers) / EACH), (j - tubeNumbers) % EACH];
+      observed.forEach((one, k) => one.sighting === sighting && J.set(k * EACH + component, j, 1));
+      return;
+    }
+    const step = STEP * (j < tubeNumbers && j % EACH === 2 ? 10 : 1);
+    const moved = x.map((v, i) => (i === j ? value + step : v));
+    const t = Math.floor(j / EACH);
+    const other = j < tubeNumbers ? mixerOf(curves.with(t, adjusted(tubes[t]!, moved.slice(t * EACH, t * EACH + EACH)))) : mix;
+    looksOf(problem, other, moved).forEach((v, i) => J.set(i, j, (v - at[i]!) / step));
+  });
+  return { at, J };
 }
 
 /** An even spread over a range has this many of its standard deviations from end to end. */
@@ -153,10 +184,6 @@ function problemOf(tubes: readonly Addable[], stages: readonly Stage[]): Problem
   return { tubes: inPile, sightings, doses, observed };
 }
 
-/** Rounding leaves products that ought to be symmetric a hair off. */
-const factorised = (m: Matrix): CholeskyDecomposition => new CholeskyDecomposition(Matrix.add(m, m.transpose()).mul(0.5));
-const inverseOf = (m: Matrix): Matrix => factorised(m).solve(Matrix.eye(m.rows));
-
 /** The most probable numbers of a pile's tubes, sightings and doses, and the covariance about them. */
 function mostProbable(
   problem: Problem,
@@ -183,21 +210,7 @@ function mostProbable(
   let x = start.slice();
   let curvature = precision;
   for (let round = 0; round < ROUNDS && seen.length > 0; round++) {
-    const at = predict(problem, x);
-    const J = Matrix.zeros(seen.length, size);
-    for (let j = 0; j < size; j++) {
-      if (j >= tubeNumbers && j < known) {
-        const [sighting, component] = [Math.floor((j - tubeNumbers) / EACH), (j - tubeNumbers) % EACH];
-        problem.observed.forEach((one, k) => one.sighting === sighting && J.set(k * EACH + component, j, 1));
-        continue;
-      }
-      const step = STEP * (j < tubeNumbers && j % EACH === 2 ? 10 : 1);
-      const moved = predict(
-        problem,
-        x.map((v, i) => (i === j ? v + step : v)),
-      );
-      moved.forEach((v, i) => J.set(i, j, (v - at[i]!) / step));
-    }
+    const { at, J } = predictAround(problem, x);
     // How strange a look is is told by what was believed before it, not by what it makes one believe.
     if (round === 0) {
       const odds = oddities(
@@ -265,10 +278,7 @@ function readyFor(beliefs: Beliefs, { tubes, sightings }: Problem): Beliefs {
 export function learn(beliefs: Beliefs, tubes: readonly Addable[], stages: readonly Stage[]): Learnt {
   const problem = problemOf(tubes, stages);
   const known = readyFor(beliefs, problem);
-  const inside = [...problem.tubes.map((t) => t.id), ...problem.sightings.map(sightingKey)].flatMap((id) => {
-    const at = known.ids.indexOf(id) * EACH;
-    return [at, at + 1, at + 2];
-  });
+  const inside = placesOf(known, [...problem.tubes.map((t) => t.id), ...problem.sightings.map(sightingKey)]);
   const before = new Matrix(known.covariance.map((row) => [...row]));
   const prior = before.selection(inside, inside);
   const { x, covariance, strange } = mostProbable(
@@ -315,25 +325,6 @@ function unexplained(
     squares += deltaE00(lab, [L, a, b]) ** 2 / EACH;
   }
   return { residual, offset: sighting < 0 ? [0, 0, 0] : [x[offsets]!, x[offsets + 1]!, x[offsets + 2]!], unsure: Math.sqrt(squares) };
-}
-
-/** Joint beliefs once some of their numbers are known better: the others move with those they hang together with. */
-function conditioned(known: Beliefs, inside: readonly number[], x: readonly number[], prior: Matrix, posterior: Matrix): Beliefs {
-  const size = known.mean.length;
-  const before = new Matrix(known.covariance.map((row) => [...row]));
-  const all = Array.from({ length: size }, (_, i) => i);
-  const pulled = inverseOf(prior);
-  /** How much each number moves with those inside. */
-  const gain = before.selection(all, [...inside]).mmul(pulled);
-  const moved = Matrix.columnVector(inside.map((i, k) => x[k]! - known.mean[i]!));
-  const mean = gain.mmul(moved).to1DArray();
-  const now = posterior.subMatrix(0, inside.length - 1, 0, inside.length - 1);
-  const change = gain.mmul(now.sub(prior)).mmul(gain.transpose());
-  return {
-    ids: known.ids,
-    mean: known.mean.map((v, i) => v + mean[i]!),
-    covariance: before.add(change).to2DArray(),
-  };
 }
 
 /**

@@ -1,4 +1,5 @@
 import { Bringing, Card, CardFile, CardFound, CardPlace, CardSet } from './cards.ts';
+import { Fold } from '../beliefs/foldEntity.ts';
 import { Change } from './change.ts';
 import { Painting, Picture, PictureBytes, PictureCopy, Reference } from './paintings.ts';
 import { Palette, PaletteTube } from './palettes.ts';
@@ -19,6 +20,7 @@ export {
   CardPlace,
   CardSet,
   Change,
+  Fold,
   Look,
   Painting,
   Palette,
@@ -60,5 +62,6 @@ export const ENTITIES = [
   Sighting,
   Look,
   Belief,
+  Fold,
   Settings,
 ];

@@ -45,6 +45,7 @@ export interface LearntNumbers {
 
 /** What was known of a tube's curves from some day on. Rows are added, never changed: a trigger says so. */
 @Entity({ name: 'tube_state' })
+@Index('ix_tube_state_beneath', ['tubeId'], { where: `"basis" <> 'learnt'` })
 export class TubeState {
   @PrimaryColumn('text', { primaryKeyConstraintName: 'pk_tube_state' })
   id!: string;

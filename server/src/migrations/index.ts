@@ -9,6 +9,7 @@ import { CardsFound1764700000000 } from './1764700000000-CardsFound.ts';
 import { StudioOfItsOwn1764800000000 } from './1764800000000-StudioOfItsOwn.ts';
 import { Measuring1764900000000 } from './1764900000000-Measuring.ts';
 import { ConfirmedLooks1765000000000 } from './1765000000000-ConfirmedLooks.ts';
+import { Folds1765100000000 } from './1765100000000-Folds.ts';
 
 /** In the order in which they run; a landed one is never changed. */
 export const MIGRATIONS = [
@@ -23,4 +24,5 @@ export const MIGRATIONS = [
   StudioOfItsOwn1764800000000,
   Measuring1764900000000,
   ConfirmedLooks1765000000000,
+  Folds1765100000000,
 ];

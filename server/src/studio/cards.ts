@@ -37,7 +37,7 @@ import {
 import { In, IsNull, type EntityManager } from 'typeorm';
 import { Card, CardFound, CardPlace, Painting, Pile, Sample, Sighting, Tube } from '../entities/index.ts';
 import { stale, unfit } from '../problems.ts';
-import { doubtsAbout } from './beliefs.ts';
+import { doubtsAbout } from '../beliefs/beliefs.ts';
 import { CardIndex, letBeFound } from './cardIndex.ts';
 import { anyPile, pileOf } from './piles.ts';
 import { puttingAway } from './putAway.ts';

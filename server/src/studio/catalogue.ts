@@ -3,7 +3,8 @@ import { CATALOGUE, CATALOGUE_STATE, KNIFE, type Pigment } from '@dusk/core';
 import { COPIES_KEPT } from '@dusk/wire';
 import type { EntityManager } from 'typeorm';
 import { Settings, Tube, TubeState } from '../entities/index.ts';
-import { relearn } from './beliefs.ts';
+import { relearn } from '../beliefs/beliefs.ts';
+import { makeAllStale } from '../beliefs/order.ts';
 import { now, workOn } from './work.ts';
 
 /** Mouth of an ordinary 40 ml tube. */
@@ -53,5 +54,7 @@ export async function stockCatalogue(db: EntityManager): Promise<void> {
   );
   const old = tubes.filter((tube) => CATALOGUE.has(tube.pigment) && !upToDate.has(tube.id));
   for (const tube of old) await addTypicalState(db, tube.id, CATALOGUE.get(tube.pigment)!);
-  if (old.length > 0) await relearn(workOn(db, now()).work);
+  if (old.length === 0) return;
+  await makeAllStale(db);
+  await relearn(workOn(db, now()).work, []);
 }

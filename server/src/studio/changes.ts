@@ -2,7 +2,7 @@ import type { Answer, Change as ChangeSent, Operation, RowKind, Rows } from '@du
 import { MoreThan, type EntityManager } from 'typeorm';
 import { Change } from '../entities/index.ts';
 import { notFound, ProblemError } from '../problems.ts';
-import { relearn } from './beliefs.ts';
+import { relearn } from '../beliefs/beliefs.ts';
 import { bringingRows } from './bringing.ts';
 import { cardRows } from './cards.ts';
 import { setRows } from './cardSets.ts';
@@ -104,7 +104,7 @@ function inOrder(inverse: Operation[]): void {
 
 /** Does the operations of a change in one go; answers with what undoes them, last first. */
 async function done(db: EntityManager, at: string, ops: readonly Operation[]) {
-  const { work, touched, wantsRelearning } = workOn(db, at);
+  const { work, touched, toRelearn } = workOn(db, at);
   const inverse: Operation[] = [];
   for (const op of ops)
     inverse.unshift(
@@ -112,9 +112,9 @@ async function done(db: EntityManager, at: string, ops: readonly Operation[]) {
         throw asRefusal(cause);
       })),
     );
-  if (wantsRelearning()) await relearn(work);
+  const { isBehind } = toRelearn.size > 0 ? await relearn(work, toRelearn) : { isBehind: false };
   inOrder(inverse);
-  return { inverse, touched: touched() };
+  return { inverse, touched: touched(), isBehind };
 }
 
 /** A change that is known is answered again, with the rows as they are now. */
@@ -135,18 +135,23 @@ export interface Made {
  * Makes a change: all its operations in one transaction, one row in the log. The one way in which
  * anything in a studio is written by a painter.
  */
-export async function makeChange({ change, look }: Studio, sent: ChangeSent): Promise<Made> {
+export async function makeChange({ change, look, folding }: Studio, sent: ChangeSent): Promise<Made> {
+  let isBehind = false;
   try {
-    return await change(async (db): Promise<Made> => {
+    const made = await change(async (db): Promise<Made> => {
       const known = await db.findOneBy(Change, { id: sent.id });
       if (known) return { answer: await answerAgain(db, sent, known), isNew: false };
       const { ops, undoes } = await asked(db, sent);
       const at = now();
-      const { inverse, touched } = await done(db, at, ops);
+      const { inverse, touched, ...did } = await done(db, at, ops);
+      isBehind = did.isBehind;
       const seq = (await newestSeq(db)) + 1;
       await db.insert(Change, { seq, id: sent.id, device: sent.device, at, undoes, ops, inverse, touched });
       return { answer: { seq, log: sent.id, rows: await rowsOf(db, touched) }, isNew: true };
     });
+    // What takes long to reckon is gone on with once this is answered.
+    if (isBehind) folding.goOn();
+    return made;
   } catch (cause) {
     // A commit that failed may be in the file all the same: only the reopened file says.
     const known = await look((db) => db.findOneBy(Change, { id: sent.id })).catch(() => null);

@@ -40,7 +40,7 @@ export const addLook: Doing<Needs<'look.add'>> = async (work, { id, sightingId, 
   await db.insert(Look, { id, sightingId, stageId, ...lab, said: said ?? null, confirmed: confirmed ?? false, at: at ?? work.at, withdrawnAt: null });
   await believe(db, id, stage, at ?? work.at);
   work.touch('piles', stage.pileId);
-  work.relearn();
+  work.relearn(stage.pileId);
   return [{ do: 'look.withdraw', id }];
 };
 
@@ -61,7 +61,7 @@ const markLook =
     if ((look.withdrawnAt !== null) === withdrawing) throw refuse(withdrawing ? 'This look was taken back already.' : 'This look stands already.');
     await db.update(Look, { id }, { withdrawnAt: withdrawing ? at : null });
     work.touch('piles', look.stage!.pileId);
-    work.relearn();
+    work.relearn(look.stage!.pileId);
     return [{ do: withdrawing ? 'look.restore' : 'look.withdraw', id }];
   };
 
@@ -77,7 +77,7 @@ const markBelief =
     if ((belief.refusedAt !== null) === refusing) throw refuse(refusing ? 'This was not learnt from.' : 'This was learnt from already.');
     await db.update(Belief, { id }, { refusedAt: refusing ? at : null });
     work.touch('piles', belief.look!.stage!.pileId);
-    work.relearn();
+    work.relearn(belief.look!.stage!.pileId);
     return [{ do: refusing ? 'belief.accept' : 'belief.refuse', id }];
   };
 

@@ -6,7 +6,7 @@ import { labDto, mixtureDto, type MixtureSent, type Needs, type PileDto, type Pr
 import { In, IsNull, type EntityManager } from 'typeorm';
 import { Card, Pile, Sample, Stage, type Addition } from '../entities/index.ts';
 import { ProblemError, stale, unfit } from '../problems.ts';
-import { groundsFor } from './beliefs.ts';
+import { groundsFor } from '../beliefs/beliefs.ts';
 import { knifeNow } from './settings.ts';
 import { paintingOf } from './paintings.ts';
 import { puttingAway } from './putAway.ts';

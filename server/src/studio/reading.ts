@@ -1,6 +1,6 @@
 import type { ReadAnswers, ReadName } from '@dusk/wire';
 import type { EntityManager } from 'typeorm';
-import { beliefsWithout, doubtsAbout } from './beliefs.ts';
+import { beliefsWithout, doubtsAbout } from '../beliefs/beliefs.ts';
 import { bringingRows } from './bringing.ts';
 import { cardStory } from './cards.ts';
 import { setRows } from './cardSets.ts';

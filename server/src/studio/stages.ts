@@ -106,7 +106,7 @@ export const withdrawStage: Doing<Needs<'stage.withdraw'>> = async (work, { id }
   if (using) throw refuse(`“${using.stage!.pile!.name}” was mixed from this pile as it is now; undo that first.`);
   await touchPiles(work, id, stage.pileId);
   await db.update(Stage, { id }, { withdrawnAt: at });
-  if (await db.existsBy(Look, { stageId: id })) work.relearn();
+  if (await db.existsBy(Look, { stageId: id })) work.relearn(stage.pileId);
   return [{ do: 'stage.restore', id }];
 };
 
@@ -121,6 +121,6 @@ export const restoreStage: Doing<Needs<'stage.restore'>> = async (work, { id }) 
   if (sources.some(({ source }) => source?.withdrawnAt)) throw refuse('A pile that this one takes from is not as it was.');
   await db.update(Stage, { id }, { withdrawnAt: null });
   await touchPiles(work, id, stage.pileId);
-  if (await db.existsBy(Look, { stageId: id })) work.relearn();
+  if (await db.existsBy(Look, { stageId: id })) work.relearn(stage.pileId);
   return [{ do: 'stage.withdraw', id }];
 };

@@ -1,6 +1,6 @@
 import type { FromTube, Lab, PaintCurves, StageAddition, StageRecord } from '@dusk/core';
-import { In, IsNull, type EntityManager } from 'typeorm';
-import { Addition, Belief, Look, Stage } from '../entities/index.ts';
+import { In, IsNull, type EntityManager, type FindOperator } from 'typeorm';
+import { Addition, Belief, Look, Pile, Stage } from '../entities/index.ts';
 import { groupedBy } from './rows.ts';
 import { paintOfState, statesById } from './tubes.ts';
 
@@ -11,34 +11,45 @@ export interface StagesRead {
   /** Looks that are not withdrawn, oldest first, by stage. */
   readonly looks: ReadonlyMap<string, readonly Look[]>;
   /** By look. */
-  readonly beliefs: ReadonlyMap<string, Belief>;
+  readonly beliefs: ReadonlyMap<string, Pick<Belief, 'id' | 'lookId' | 'refusedAt'>>;
 }
 
 /** Which piles' stages are wanted: by id, or all of a painting. */
 export type Wanted = { readonly pileIds: readonly string[] } | { readonly paintingId: string };
 
+/** Rows of a kind by one of their columns, as many as there may be. Found by what they hang on, since SQLite goes through a whole table for a condition on a joined one. */
+export const among = <T>(ids: Iterable<string>, find: (ids: FindOperator<string>) => Promise<T[]>): Promise<T[]> => {
+  const wanted = [...new Set(ids)];
+  return wanted.length === 0 ? Promise.resolve([]) : find(In(wanted));
+};
+
+async function pileIdsOf(db: EntityManager, wanted: Wanted): Promise<readonly string[]> {
+  if ('pileIds' in wanted) return wanted.pileIds;
+  return (await db.find(Pile, { where: { paintingId: wanted.paintingId }, select: { id: true } })).map(({ id }) => id);
+}
+
 /** Reads stages in a fixed number of queries, however many piles. */
 export async function readStages(db: EntityManager, wanted: Wanted): Promise<StagesRead> {
-  const pile = 'pileIds' in wanted ? { id: In([...wanted.pileIds]) } : { paintingId: wanted.paintingId };
-  const own = await db.find(Stage, { where: { withdrawnAt: IsNull(), pile }, order: { n: 'ASC' } });
+  const pileIds = await pileIdsOf(db, wanted);
+  const own = await among(pileIds, (pileId) => db.find(Stage, { where: { withdrawnAt: IsNull(), pileId }, order: { n: 'ASC' } }));
   const ids = new Set(own.map((stage) => stage.id));
-  const taking = await db.find(Addition, {
-    where: { source: { pile }, stage: { withdrawnAt: IsNull() } },
-    relations: { stage: true },
-  });
-  const others = taking.map((addition) => addition.stage!).filter((stage) => !ids.has(stage.id));
-  const stages = [...own, ...new Map(others.map((stage) => [stage.id, stage])).values()];
-  const additions = await db.find(Addition, { where: { stage: { withdrawnAt: IsNull(), pile } }, order: { position: 'ASC' } });
-  const known = new Set(additions.map((addition) => addition.id));
-  const looks = await db.find(Look, {
-    where: { withdrawnAt: IsNull(), stage: { withdrawnAt: IsNull(), pile } },
-    relations: { sighting: true },
-    order: { at: 'ASC', id: 'ASC' },
-  });
-  const beliefs = await db.find(Belief, { where: { look: { withdrawnAt: IsNull(), stage: { withdrawnAt: IsNull(), pile } } } });
+  const drawn = await among(ids, (sourceId) => db.find(Addition, { where: { sourceId } }));
+  const others = await among(
+    drawn.map(({ stageId }) => stageId).filter((id) => !ids.has(id)),
+    (id) => db.find(Stage, { where: { id, withdrawnAt: IsNull() } }),
+  );
+  const living = new Set(others.map(({ id }) => id));
+  const additions = await among(ids, (stageId) => db.find(Addition, { where: { stageId }, order: { position: 'ASC' } }));
+  const looks = await among(ids, (stageId) =>
+    db.find(Look, { where: { withdrawnAt: IsNull(), stageId }, relations: { sighting: true }, order: { at: 'ASC', id: 'ASC' } }),
+  );
+  const beliefs = await among(
+    looks.map(({ id }) => id),
+    (lookId) => db.find(Belief, { where: { lookId }, select: { id: true, lookId: true, refusedAt: true } }),
+  );
   return {
-    stages,
-    additions: groupedBy([...additions, ...taking.filter((addition) => !known.has(addition.id))], (a) => a.stageId),
+    stages: [...own, ...others],
+    additions: groupedBy([...additions, ...drawn.filter(({ stageId }) => living.has(stageId))], (a) => a.stageId),
     looks: groupedBy(looks, (look) => look.stageId),
     beliefs: new Map(beliefs.map((belief) => [belief.lookId, belief])),
   };

@@ -11,6 +11,7 @@ import { lookAt, sizeOf, walOf, type StudioSeen } from '../keeping/look.ts';
 import { NEW_FILE, STUDIO_FILE, takeAway } from '../keeping/places.ts';
 import { isForWantOfRoom, TroubleAtStart } from '../keeping/trouble.ts';
 import { isRefusal, ProblemError } from '../problems.ts';
+import { Folding } from '../beliefs/folding.ts';
 import { findAll } from './cardIndex.ts';
 import { stockCatalogue } from './catalogue.ts';
 import { Hearing } from './hearing.ts';
@@ -33,6 +34,8 @@ export interface Studio {
   readonly isFull: boolean;
   /** Where open windows hear of changes. */
   readonly hearing: Hearing;
+  /** What reckons what piles teach where that takes long. */
+  readonly folding: Folding;
   /** Copies all of it into one file while it is in use. */
   readonly copy: (to: string) => Promise<StudioSeen>;
   readonly close: () => Promise<void>;
@@ -233,6 +236,8 @@ async function over(data: DataSource, isCramped: boolean, folder: string, file: 
       if (!isForWantOfRoom(cause)) throw cause;
       isFull = true;
     });
+  const hearing = new Hearing();
+  const folding = new Folding({ look, change, hearing });
   return {
     id: await studioIdOf(data.manager),
     isFull,
@@ -241,9 +246,11 @@ async function over(data: DataSource, isCramped: boolean, folder: string, file: 
     data,
     look,
     change,
-    hearing: new Hearing(),
+    hearing,
+    folding,
     copy,
     close: async () => {
+      await folding.close();
       await last;
       if (connectionOf(data).open) connectionOf(data).pragma('wal_checkpoint(TRUNCATE)');
       await data.destroy();

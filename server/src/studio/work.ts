@@ -8,8 +8,8 @@ export interface Work {
   readonly at: string;
   /** Says that a row is different now, so that the answer holds it. */
   touch(kind: RowKind, id: string): void;
-  /** Says that what piles taught is to be reckoned anew at the end of the change. */
-  relearn(): void;
+  /** Says that what a pile teaches has changed: it is reckoned anew at the end of the change. */
+  relearn(pileId: string): void;
 }
 
 /** Does one operation and answers with the operations that undo it, in the order in which they are to be done. */
@@ -18,16 +18,16 @@ export type Doing<Needs> = (work: Work, needs: Needs) => Promise<readonly Operat
 /** Work that collects what it touched. */
 export function workOn(db: EntityManager, at: string) {
   const touched = new Map<RowKind, Set<string>>();
-  let toRelearn = false;
+  const toRelearn = new Set<string>();
   const work: Work = {
     db,
     at,
     touch: (kind, id) => void touched.set(kind, (touched.get(kind) ?? new Set()).add(id)),
-    relearn: () => (toRelearn = true),
+    relearn: (pileId) => void toRelearn.add(pileId),
   };
   return {
     work,
-    wantsRelearning: (): boolean => toRelearn,
+    toRelearn: toRelearn as ReadonlySet<string>,
     touched: (): Partial<Record<RowKind, readonly string[]>> => Object.fromEntries([...touched].map(([kind, ids]) => [kind, [...ids]])),
   };
 }

@@ -1,0 +1,142 @@
+// Folds what takes long in a thread of its own, piece by piece, off the studio's queue.
+import { randomUUID } from 'node:crypto';
+import { once } from 'node:events';
+import { Worker } from 'node:worker_threads';
+import type { Answer } from '@dusk/wire';
+import type { EntityManager } from 'typeorm';
+import { Change } from '../entities/index.ts';
+import { rowsOf } from '../studio/changes.ts';
+import { newestSeq } from '../studio/newestSeq.ts';
+import type { Studio } from '../studio/studio.ts';
+import { now, workOn } from '../studio/work.ts';
+import { curvesBeneath } from './beliefs.ts';
+import { baseStates, evidenceOfPiles } from './evidence.ts';
+import type { FoldAnswered, FoldAsked } from './fold.ts';
+import { INTERVAL, keepShare, keepSnapshot, newestStart, placesAfter } from './order.ts';
+import { bringStatesUp } from './states.ts';
+
+/** A piece of the fold: what it rests on, to be compared when it comes back, and what the worker is sent. */
+interface Piece {
+  readonly restsOn: string;
+  readonly asked: FoldAsked;
+}
+
+/** What is to be folded next, up to the next interval; nothing where all is folded. */
+async function nextPiece(db: EntityManager): Promise<Piece | undefined> {
+  const start = await newestStart(db);
+  const places = await placesAfter(db, start, INTERVAL - (start.folded.piles % INTERVAL));
+  if (places.length === 0) return undefined;
+  const evidence = await evidenceOfPiles(
+    db,
+    places.map(({ pileId }) => pileId),
+  );
+  const tubeIds = evidence.flatMap((one) => one.tubeIds);
+  const bases = [...(await baseStates(db, [...new Set(tubeIds)])).values()].map(({ id }) => id).sort();
+  return {
+    restsOn: JSON.stringify([start.place ?? null, places, bases]),
+    asked: { from: start.folded, evidence, tubes: await curvesBeneath(db, tubeIds) },
+  };
+}
+
+/** Keeps a piece that came back, unless what it rests on has changed meanwhile. */
+async function keepPiece(db: EntityManager, { restsOn }: Piece, { shares, snapshots }: FoldAnswered): Promise<void> {
+  if ((await nextPiece(db))?.restsOn !== restsOn) return;
+  for (const { pileId, share } of shares) await keepShare(db, pileId, share);
+  for (const { pileId, piles, snapshot } of snapshots) await keepSnapshot(db, pileId, piles, snapshot);
+}
+
+/** Brings the tubes up to what was folded, as a change of the studio's own, so that open windows hear of it. */
+async function bringUp(db: EntityManager): Promise<Answer | undefined> {
+  const start = await newestStart(db);
+  // More has come meanwhile: the tubes wait for that too.
+  if ((await placesAfter(db, start, 1)).length > 0) return undefined;
+  const at = now();
+  const { work, touched } = workOn(db, at);
+  await bringStatesUp(work, start.folded);
+  const rows = touched();
+  if (Object.keys(rows).length === 0) return undefined;
+  const seq = (await newestSeq(db)) + 1;
+  const id = randomUUID();
+  await db.insert(Change, { seq, id, device: 'the studio', at, undoes: null, ops: [], inverse: [], touched: rows });
+  return { seq, log: id, rows: await rowsOf(db, rows) };
+}
+
+const IDLE_MS = 10_000;
+const MOST_MB = 64;
+
+/** Keeps what is believed up to the evidence. */
+export class Folding {
+  private worker: Worker | undefined;
+  private going: Promise<void> | undefined;
+  private isClosed = false;
+  private resting: NodeJS.Timeout | undefined;
+
+  constructor(private readonly studio: Pick<Studio, 'look' | 'change' | 'hearing'>) {}
+
+  /** Goes on with what is not folded yet, unless it is at it; what fails is tried again with the next change. */
+  goOn(): void {
+    this.going ??= this.foldRest()
+      .catch((cause: unknown) => {
+        if (!this.isClosed) process.emitWarning(`What piles taught was not reckoned: ${String(cause)}`);
+      })
+      .finally(() => (this.going = undefined));
+  }
+
+  /** Waits until all is folded. */
+  async settled(): Promise<void> {
+    while (this.going) await this.going;
+  }
+
+  async close(): Promise<void> {
+    this.isClosed = true;
+    await this.worker?.terminate();
+    await this.settled();
+  }
+
+  private async foldRest(): Promise<void> {
+    const { look, change, hearing } = this.studio;
+    for (let piece = await look(nextPiece); piece && !this.isClosed; piece = await look(nextPiece)) {
+      const done = await this.fold(piece.asked);
+      const own = piece;
+      if (!this.isClosed) await change((db) => keepPiece(db, own, done));
+    }
+    this.restSoon();
+    if (this.isClosed) return;
+    const answer = await change(bringUp);
+    if (answer) hearing.tell(answer);
+  }
+
+  /** A thread that has nothing to do gives its memory back after a while. */
+  private restSoon(): void {
+    const { worker } = this;
+    if (!worker) return;
+    worker.unref();
+    clearTimeout(this.resting);
+    this.resting = setTimeout(() => {
+      this.worker = undefined;
+      void worker.terminate();
+    }, IDLE_MS).unref();
+  }
+
+  private async fold(asked: FoldAsked): Promise<FoldAnswered> {
+    clearTimeout(this.resting);
+    this.worker ??= new Worker(new URL('./foldWorker.mjs', import.meta.url), {
+      execArgv: [],
+      resourceLimits: { maxOldGenerationSizeMb: MOST_MB, maxYoungGenerationSizeMb: 8 },
+    });
+    const { worker } = this;
+    const heard = new AbortController();
+    worker.ref();
+    worker.postMessage(asked);
+    try {
+      const ended = once(worker, 'exit', heard).then(() => Promise.reject(new Error('The thread that folds has ended.')));
+      const [answer] = (await Promise.race([once(worker, 'message', heard), ended])) as [FoldAnswered];
+      return answer;
+    } catch (cause) {
+      this.worker = undefined;
+      throw cause;
+    } finally {
+      heard.abort();
+    }
+  }
+}

@@ -1,0 +1,54 @@
+// Learnt states of tubes: what is believed, laid over the newest curves that are not learnt.
+import { randomUUID } from 'node:crypto';
+import { believed, beliefOf } from '@dusk/core';
+import { In, type EntityManager } from 'typeorm';
+import { Tube, TubeState } from '../entities/index.ts';
+import { paintOfState } from '../studio/tubes.ts';
+import type { Work } from '../studio/work.ts';
+import { baseStates } from './evidence.ts';
+import type { Folded } from './packed.ts';
+
+/** Below these two reckonings of a tube are the same to any eye: natural logarithms, and nm. */
+const SAME_STRENGTH = 2e-4;
+const SAME_WITHIN = 2e-3;
+const SAME_SHIFT_NM = 2e-3;
+
+const isSame = (one: NonNullable<TubeState['learnt']>, other: NonNullable<TubeState['learnt']>): boolean =>
+  one.piles === other.piles &&
+  Math.abs(Math.log(one.strength / other.strength)) < SAME_STRENGTH &&
+  Math.abs(Math.log(one.within / other.within)) < SAME_WITHIN &&
+  Math.abs(one.shiftNm - other.shiftNm) < SAME_SHIFT_NM;
+
+/** Learnt states that tubes are reckoned with today, without their curves. */
+async function learntToday(db: EntityManager): Promise<Pick<TubeState, 'id' | 'tubeId' | 'baseId' | 'learnt'>[]> {
+  const today = (await db.find(Tube, { select: { stateId: true } })).flatMap(({ stateId }) => stateId ?? []);
+  return db.find(TubeState, {
+    where: { id: In(today), basis: 'learnt' },
+    select: { id: true, tubeId: true, baseId: true, learnt: true },
+  });
+}
+
+/**
+ * Brings the tubes' states up to what is now believed: a new learnt state where that has changed, the
+ * state it was learnt over where nothing speaks of the tube any more.
+ */
+export async function bringStatesUp({ db, at, touch }: Pick<Work, 'db' | 'at' | 'touch'>, { beliefs, tally }: Folded): Promise<void> {
+  const today = new Map((await learntToday(db)).map((state) => [state.tubeId, state]));
+  const bases = await baseStates(db, [...new Set([...Object.keys(tally), ...today.keys()])]);
+  for (const id of today.keys())
+    if (!(id in tally)) {
+      await db.update(Tube, { id }, { stateId: bases.get(id)!.id });
+      touch('tubes', id);
+    }
+  for (const [id, { piles, beliefId }] of Object.entries(tally)) {
+    const base = bases.get(id)!;
+    const learnt = { ...beliefOf(beliefs, id), piles };
+    const now = today.get(id);
+    if (now?.learnt && now.baseId === base.id && isSame(now.learnt, learnt)) continue;
+    const { K, S } = believed(paintOfState(base), beliefs, id);
+    const state = { id: randomUUID(), tubeId: id, basis: 'learnt' as const, source: 'piles', createdAt: at, baseId: base.id };
+    await db.insert(TubeState, { ...state, beliefId, learnt, K: Array.from(K), S: Array.from(S) });
+    await db.update(Tube, { id }, { stateId: state.id });
+    touch('tubes', id);
+  }
+}
