@@ -143,6 +143,22 @@ describe('what piles teach of tubes', () => {
     expect((await blue()).basis).to.equal('typical');
   });
 
+  it('leaves piles the curves they were reckoned with, and brings them along', async () => {
+    const { pileId } = await piled(6, 1);
+    const first = (await blue()).stateId;
+    const stageId = newId();
+    const { id: second } = await aPile(bench, paintingId);
+    const additions = [{ id: newId(), tubeId: (await blue()).id, stateId: first, ml: 2, low: 2, high: 2 }];
+    await change(bench, { do: 'stage.add', id: stageId, pileId: second, kind: 'mixed', additions });
+    await piled(5, 2);
+    expect((await blue()).stateId).to.not.equal(first);
+    const { states } = (await readPainting(bench, paintingId)).rows;
+    expect(states!.find(({ id }) => id === first)).to.include({ tubeId: (await blue()).id, basis: 'learnt' });
+    const touched = await change(bench, { do: 'pile.change', id: second, version: 1, note: 'old blue' });
+    expect(touched.states!.map(({ id }) => id)).to.include(first);
+    expect(pileId).to.not.equal(second);
+  });
+
   it('weighs a look by eye less than one by a reader', async () => {
     const at = async (kind: 'eye' | 'reader') => {
       const { id: pileId } = await aPile(bench, paintingId);

@@ -14,7 +14,7 @@ import type { SettingsDto } from './settings.ts';
 import { SettingsChange } from './settings.ts';
 import type { SightingDto } from './stages.ts';
 import { ById, NewLook, NewSighting, NewStage } from './stages.ts';
-import type { TubeDto } from './tubes.ts';
+import type { StateDto, TubeDto } from './tubes.ts';
 
 /** Marks a row as put away, or brings it back. */
 export class ByVersion {
@@ -93,6 +93,8 @@ export interface Change {
 export interface Rows {
   readonly settings?: readonly SettingsDto[];
   readonly tubes?: readonly TubeDto[];
+  /** States that piles speak of beside those that come with their tubes. */
+  readonly states?: readonly StateDto[];
   readonly palettes?: readonly PaletteDto[];
   readonly paintings?: readonly PaintingDto[];
   readonly references?: readonly ReferenceDto[];

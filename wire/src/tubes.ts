@@ -6,6 +6,14 @@ export interface CurvesDto {
   readonly S: readonly number[];
 }
 
+/** What was known of a tube's curves from some day on. It never changes: other curves are another state. */
+export interface StateDto {
+  readonly id: string;
+  readonly tubeId: string;
+  readonly basis: Basis;
+  readonly curves: CurvesDto;
+}
+
 /** What piles taught of a tube. */
 export interface LearntDto {
   /** The state it was learnt over. */
@@ -40,3 +48,9 @@ export interface TubeDto {
   readonly curves: CurvesDto;
   readonly learnt: LearntDto | null;
 }
+
+/** The states that come with a tube: the one it is reckoned with today, and the one that was learnt over. */
+export const statesWith = ({ id, stateId, basis, curves, learnt }: TubeDto): readonly StateDto[] => [
+  { id: stateId, tubeId: id, basis, curves },
+  ...(learnt ? [{ id: learnt.stateId, tubeId: id, basis: learnt.basis, curves: learnt.curves }] : []),
+];

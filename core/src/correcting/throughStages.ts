@@ -84,9 +84,10 @@ export interface Through {
  * is taken for another pile leaves the one it is taken from without a word there, so that a child
  * never writes on its mother.
  * @param stages living stages of all piles concerned, in any order
- * @param paintOf curves of a tube in a state; left out when only amounts and tubes are wanted
+ * @param paintOf curves of a tube in a state; left out when only amounts and tubes are wanted. A pile with a tube
+ *   whose curves are not known has none itself
  */
-export function throughStages(stages: readonly StageRecord[], paintOf?: (tube: Required<FromTube>) => PaintCurves): Through {
+export function throughStages(stages: readonly StageRecord[], paintOf?: (tube: Required<FromTube>) => PaintCurves | undefined): Through {
   const at = new Map<string, PileContent>();
   const now = new Map<string, PileContent>();
   const earlier = new Map<string, Millilitres>();
@@ -96,7 +97,8 @@ export function throughStages(stages: readonly StageRecord[], paintOf?: (tube: R
       const mother = at.get(source.stage) ?? NOTHING;
       return { ml, tubes: mother.tubes, known: mother.known && at.has(source.stage), ...(mother.paint && { paint: mother.paint }) };
     }
-    return { ml, tubes: { [source.tube]: 1 }, known: true, ...(paintOf && { paint: paintOf(source) }) };
+    const paint = paintOf?.(source);
+    return { ml, tubes: { [source.tube]: 1 }, known: true, ...(paint && { paint }) };
   };
   const take = ({ source, ml }: StageAddition): void => {
     const pile = 'stage' in source ? pileOf.get(source.stage) : undefined;

@@ -10,18 +10,19 @@ import { sightingRows } from './looks.ts';
 import { doOperation } from './operations.ts';
 import { paintingRows } from './paintings.ts';
 import { paletteRows } from './palettes.ts';
-import { pileRows } from './piles.ts';
+import { pileRows, statesSpokenOf } from './piles.ts';
 import { referenceRows, sampleRows } from './references.ts';
 import { settingsRows } from './settings.ts';
 import { newestSeq } from './newestSeq.ts';
 import type { Studio } from './studio.ts';
-import { tubeRows } from './tubes.ts';
+import { stateRows, tubeRows } from './tubes.ts';
 import { now, workOn } from './work.ts';
 
 /** How rows of each kind are read by their ids. */
 const READING: { readonly [K in RowKind]: (db: EntityManager, ids: readonly string[]) => Promise<NonNullable<Rows[K]>> } = {
   settings: (db) => settingsRows(db),
   tubes: tubeRows,
+  states: stateRows,
   palettes: paletteRows,
   paintings: paintingRows,
   references: referenceRows,
@@ -36,6 +37,9 @@ const READING: { readonly [K in RowKind]: (db: EntityManager, ids: readonly stri
 export async function rowsOf(db: EntityManager, touched: Partial<Record<RowKind, readonly string[]>>): Promise<Rows> {
   const rows: Record<string, unknown> = {};
   for (const [kind, ids] of Object.entries(touched)) rows[kind] = await READING[kind as RowKind](db, ids);
+  const { piles } = rows as Rows;
+  // Piles never come without the curves they speak of.
+  if (piles) rows['states'] = await stateRows(db, statesSpokenOf(piles));
   return rows;
 }
 

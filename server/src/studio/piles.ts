@@ -67,6 +67,30 @@ export async function pileRows(db: EntityManager, where: { readonly ids?: readon
   }));
 }
 
+/** States that piles speak of, in their plans and in what went into them. */
+export const statesSpokenOf = (piles: readonly PileDto[]): string[] => [
+  ...new Set(
+    piles.flatMap(({ plan, stages }) => [
+      ...leavesOf(plan as Mixture).flatMap(({ source }) => ('tube' in source ? (source.state ?? []) : [])),
+      ...stages.flatMap(({ additions }) => additions.flatMap(({ stateId }) => stateId ?? [])),
+    ]),
+  ),
+];
+
+/** Piles with all that they take from, mothers of mothers too, of whatever painting those are. */
+export async function withSources(db: EntityManager, piles: readonly PileDto[]): Promise<PileDto[]> {
+  const found = new Map(piles.map((pile) => [pile.id, pile]));
+  for (let newest = piles; newest.length > 0; ) {
+    const drawn = newest.flatMap(({ stages }) => stages.flatMap(({ additions }) => additions.flatMap(({ stageId }) => stageId ?? [])));
+    const stages = drawn.length === 0 ? [] : await db.find(Stage, { where: { id: In([...new Set(drawn)]) }, select: { id: true, pileId: true } });
+    const wanted = [...newest.flatMap(({ plan }) => pilesIn(plan as Mixture)), ...stages.map(({ pileId }) => pileId)];
+    const missing = [...new Set(wanted)].filter((id) => !found.has(id));
+    newest = missing.length === 0 ? [] : await pileRows(db, { ids: missing });
+    for (const pile of newest) found.set(pile.id, pile);
+  }
+  return [...found.values()];
+}
+
 /** All piles of a painting. */
 export const pilesOf = ({ look }: Studio, paintingId: string): Promise<PileDto[]> => look((db) => pileRows(db, { paintingId }));
 

@@ -8,11 +8,11 @@ import { newestSeq } from './newestSeq.ts';
 import { sightingRows } from './looks.ts';
 import { paintingOf, paintingRows } from './paintings.ts';
 import { paletteRows } from './palettes.ts';
-import { pileOf, pileRows } from './piles.ts';
+import { pileOf, pileRows, statesSpokenOf, withSources } from './piles.ts';
 import { present } from './rows.ts';
 import { referenceRows, sampleRows } from './references.ts';
 import { settingsRows, studioIdOf } from './settings.ts';
-import { tubeRows } from './tubes.ts';
+import { stateRows, tubeRows } from './tubes.ts';
 
 /** How each read of the wire's table is answered; the id is empty where the read has none. */
 export const READING: { readonly [N in ReadName]: (db: EntityManager, id: string) => Promise<ReadAnswers[N]> } = {
@@ -29,12 +29,14 @@ export const READING: { readonly [N in ReadName]: (db: EntityManager, id: string
   }),
   painting: async (db, paintingId) => {
     await paintingOf(db, paintingId);
+    const piles = await withSources(db, await pileRows(db, { paintingId }));
     return {
       seq: await newestSeq(db),
       rows: {
         samples: await sampleRows(db, { paintingId }),
         sightings: await sightingRows(db, { paintingId }),
-        piles: await pileRows(db, { paintingId }),
+        piles,
+        states: await stateRows(db, statesSpokenOf(piles)),
       },
     };
   },

@@ -1,5 +1,5 @@
 import { CATALOGUE, type PaintCurves } from '@dusk/core';
-import type { CurvesDto, LearntDto, TubeDto } from '@dusk/wire';
+import type { CurvesDto, LearntDto, StateDto, TubeDto } from '@dusk/wire';
 import { In, type EntityManager } from 'typeorm';
 import { Tube, TubeState } from '../entities/index.ts';
 import { unfit } from '../problems.ts';
@@ -50,6 +50,10 @@ export async function tubeRows(db: EntityManager, ids?: readonly string[]): Prom
     .sort((a, b) => Number(a.maker === '') - Number(b.maker === '') || order.get(a.pigment)! - order.get(b.pigment)!)
     .map(tubeDto);
 }
+
+/** States by id, as they cross the wire. */
+export const stateRows = async (db: EntityManager, ids: readonly string[]): Promise<StateDto[]> =>
+  [...(await statesById(db, ids)).values()].map((state) => ({ id: state.id, tubeId: state.tubeId, basis: state.basis, curves: curvesDto(state) }));
 
 /** The state each tube is reckoned with today. */
 export async function statesToday(db: EntityManager, tubeIds: readonly string[]): Promise<Map<string, TubeState>> {

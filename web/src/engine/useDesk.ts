@@ -4,8 +4,8 @@ import {
   openToTubes,
   paintOfMixture,
   throughStages,
-  type Basis,
   type Beliefs,
+  type FromTube,
   type Leaf,
   type Mixture,
   type PaintCurves,
@@ -17,6 +17,7 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import { usePaintings } from '../paintings/paintings.ts';
 import { usePalettes } from '../palettes/palettes.ts';
 import { useStudio } from '../studio/useStudio.ts';
+import { useStates, type StatePaint } from '../tubes/states.ts';
 import { useTubes, type Tube } from '../tubes/tubes.ts';
 import { engine, unlessGivenUp, type Desk } from './engine.ts';
 import { leafKey, type Jobs, type LaidTube } from './jobs.ts';
@@ -90,18 +91,31 @@ export const useDesk = defineStore('desk', () => {
     { immediate: true },
   );
 
-  /** Curves of what a mixture takes from; a pile as it was at its stage. */
-  function paintOf(source: Leaf): { readonly paint: PaintCurves; readonly basis: Basis } {
+  const stateOf = useStates();
+  /** Curves of a tube in a state, or as it is today; nothing where they are not known here. */
+  const paintOfTube = ({ tube, state }: FromTube): StatePaint | undefined => {
+    const id = state ?? tubes.byId.get(tube)?.stateId;
+    return id === undefined ? undefined : stateOf(id);
+  };
+  /**
+   * Curves of what a mixture takes from; a pile as it was at its stage.
+   * @throws CraftError where they are not known here: nothing is put in their place
+   */
+  function paintOf(source: Leaf): StatePaint {
     if ('tube' in source) {
-      const tube = tubes.byId.get(source.tube)!;
-      const isBase = tube.learnt !== null && source.state === tube.learnt.stateId;
-      return isBase ? { paint: tube.base, basis: tube.baseBasis } : { paint: tube.paint, basis: tube.basis };
+      const known = paintOfTube(source);
+      if (!known)
+        throw new CraftError(
+          'pigment',
+          `The curves of ${tubes.byId.get(source.tube)?.name ?? 'a tube'} as it was then are not known here. Load the page again.`,
+        );
+      return known;
     }
     const content = source.stage === undefined ? through.value.now.get(source.pile) : through.value.at.get(source.stage);
     return { paint: content?.paint ?? plannedPaint(source.pile), basis: 'learnt' };
   }
   /** What was done with all piles that are known here. */
-  const through = computed(() => throughStages(recordsOf([...studio.rows.piles.values()]), (tube) => paintOf(tube).paint));
+  const through = computed(() => throughStages(recordsOf([...studio.rows.piles.values()]), (tube) => paintOfTube(tube)?.paint));
   /** Curves of planned piles, reckoned once until a plan or a tube is another. */
   const planned = computed(() => {
     for (const { plan } of studio.rows.piles.values()) void plan;
@@ -111,7 +125,7 @@ export const useDesk = defineStore('desk', () => {
   /** A pile that is not mixed yet is what it is planned to be; the server sees to it that none rests on itself. */
   function plannedPaint(pileId: string): PaintCurves {
     const plan = studio.rows.piles.get(pileId)?.plan;
-    if (!plan) return tubes.all[0]!.paint;
+    if (!plan) throw new CraftError('palette', 'A pile that this takes from is not known here. Load the page again.');
     const known = planned.value.get(plan) ?? paintOfMixture(plan, (source) => paintOf(source).paint);
     planned.value.set(plan, known);
     return known;
@@ -158,5 +172,5 @@ export const useDesk = defineStore('desk', () => {
     return unlessGivenUp(engine().ask('trust', { mixture, paints, ...(known && { doubts: known }) }, { ...(signal && { signal }) }));
   }
 
-  return { desk, failure, palette, paletteTubes, rack, paintOf, paintOfPile, flatOfPile, layWith, layTubes, trust };
+  return { desk, failure, palette, paletteTubes, rack, paintOf, paintOfTube, paintOfPile, flatOfPile, layWith, layTubes, trust };
 });

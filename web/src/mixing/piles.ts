@@ -67,7 +67,7 @@ export const usePiles = defineStore('piles', () => {
   const leftOf = (id: string): readonly PileDto[] => leftBy.value.get(id) ?? [];
   const names = computed(() => new Set(list.value.map(({ name }) => name)));
   const records = computed(() => recordsOf(list.value));
-  const through = computed(() => throughStages(records.value, (tube) => desk.paintOf(tube).paint));
+  const through = computed(() => throughStages(records.value, (tube) => desk.paintOfTube(tube)?.paint));
   const contentOf = (pileId: string): PileContent | undefined => through.value.now.get(pileId);
 
   /** @returns its id and that of its sample, where it was kept */

@@ -1,4 +1,5 @@
-import type { Answer, RowKind, Rows } from '@dusk/wire';
+import type { Answer, RowKind, Rows, TubeDto } from '@dusk/wire';
+import { statesWith } from '@dusk/wire/tubes';
 import { shallowReactive } from 'vue';
 
 /** A row of each kind. */
@@ -9,6 +10,7 @@ export type RowMaps = { readonly [K in RowKind]: Map<string, RowOf<K>> };
 const KINDS = [
   'settings',
   'tubes',
+  'states',
   'palettes',
   'paintings',
   'references',
@@ -34,6 +36,8 @@ export function applied(rows: RowMaps, heard: Map<string, number>, { seq, rows: 
       if ((heard.get(key) ?? -1) >= seq) continue;
       heard.set(key, seq);
       (rows[kind] as Map<string, typeof row>).set(row.id, row);
+      // What piles were reckoned with stays known when the tube has moved on.
+      if (kind === 'tubes') for (const state of statesWith(row as TubeDto)) rows.states.set(state.id, rows.states.get(state.id) ?? state);
     }
 }
 
