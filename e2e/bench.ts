@@ -7,7 +7,7 @@ import { cpus } from 'node:os';
 import { seeded } from '@dusk/core/random';
 import { makeChange } from '@dusk/server';
 import type { Answer, Operation } from '@dusk/wire';
-import { layDabs, sizeOf } from '../web/src/shell/ledge/lay.ts';
+import { layDabs, sizeOf } from '../web/src/frame/ledge/lay.ts';
 import { firstSecond } from './firstSecond.ts';
 import { kinTimes } from './kinBench.ts';
 import { lookTimes } from './lookBench.ts';

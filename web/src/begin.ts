@@ -1,10 +1,10 @@
 import { createPinia } from 'pinia';
 import { createApp } from 'vue';
-import { useNotices } from './shell/notices.ts';
-import { fetchAhead, router } from './shell/router.ts';
-import { useTrueSize } from './shell/screen.ts';
-import { vuetify } from './shell/theme/vuetify.ts';
-import Window from './shell/Window.vue';
+import { useNotices } from './floor/notices.ts';
+import { fetchAhead, router } from './frame/router.ts';
+import { useTrueSize } from './floor/screen.ts';
+import { vuetify } from './frame/theme/vuetify.ts';
+import Window from './frame/Window.vue';
 import { useStudio } from './studio/useStudio.ts';
 
 /** The rest of a task's work waits for the next, so that what the hand does meanwhile is heard. */

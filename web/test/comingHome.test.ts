@@ -1,8 +1,8 @@
 import { expect } from 'chai';
 import type { OutingNews } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
-import { meetHome } from '../src/mixing/comingHome.ts';
-import type { Tube } from '../src/tubes/tubes.ts';
+import { meetHome } from '../src/outing/comingHome.ts';
+import type { Tube } from '../src/stores/tubes.ts';
 
 const tube = (id: string): [string, Tube] => [
   id,

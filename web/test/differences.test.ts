@@ -1,10 +1,10 @@
 import { expect } from 'chai';
 import { OPERATIONS, type Operation, type OperationName } from '@dusk/wire';
 import { propertiesOf } from '../../wire/test/properties.ts';
-import { besides, differencesOf, isText, kept } from '../src/studio/differences.ts';
+import { besides, differencesOf, isText, kept } from '../src/waiting/differences.ts';
 import type { Waiting } from '../src/studio/queue.ts';
 import { emptyRows } from '../src/studio/rows.ts';
-import { fieldOf, WORDING } from '../src/studio/wording.ts';
+import { fieldOf, WORDING } from '../src/waiting/wording.ts';
 
 const refused = (ops: readonly object[], current: object): Waiting => ({
   n: 1,

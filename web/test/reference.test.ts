@@ -1,8 +1,8 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { frameOf } from '@dusk/core';
-import { onScreen, rectangle, thinned } from '../src/reference/drawing.ts';
-import { fitsCanvas, squareOn } from '../src/reference/grid.ts';
+import { onScreen, rectangle, thinned } from '../src/picture/drawing.ts';
+import { fitsCanvas, squareOn } from '../src/picture/grid.ts';
 
 const within = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 const corner = fc.tuple(within(-50, 450), within(-50, 350)) as fc.Arbitrary<readonly [number, number]>;

@@ -14,19 +14,19 @@ import {
   partsText,
 } from '@dusk/core';
 import { SURROUNDS, type PileDto, type StageDto } from '@dusk/wire';
-import { closeness, describe as inWords, firstName, moment, valueDifference } from '../src/chips/words.ts';
+import { closeness, describe as inWords, firstName, moment, valueDifference } from '../src/floor/words.ts';
 import { surroundStyle } from '../src/chips/surround.ts';
-import { ingredientsOf, saysSize, type LoggedLine } from '../src/mixing/logged.ts';
+import { ingredientsOf, saysSize, type LoggedLine } from '../src/recipe/logged.ts';
 import { inShort } from '@dusk/core';
-import { stepsOf } from '../src/mixing/steps.ts';
-import { chaptersOf, historyOf } from '../src/mixing/story.ts';
+import { stepsOf } from '../src/recipe/steps.ts';
+import { chaptersOf, historyOf } from '../src/pile/story.ts';
 import { seeded } from '@dusk/core/random';
 import { beadScale } from '../src/chips/beads.ts';
-import { layDabs, meantBy, sizeOf, type Dab } from '../src/shell/ledge/lay.ts';
+import { layDabs, meantBy, sizeOf, type Dab } from '../src/frame/ledge/lay.ts';
 import { applied, emptyRows, present } from '../src/studio/rows.ts';
 import { learntOf } from '../src/tubes/learnt.ts';
 import { matches } from '../src/tubes/search.ts';
-import type { Tube } from '../src/tubes/tubes.ts';
+import type { Tube } from '../src/stores/tubes.ts';
 
 const tube = (pigment: string, nozzleMm = 6): Tube => {
   const { K, S, name, caution, colourIndex, character, drying, lightfastness, density } = CATALOGUE.get(pigment)!;

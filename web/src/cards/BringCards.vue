@@ -1,16 +1,17 @@
 <script setup lang="ts">
-import { counted, likeness } from '../chips/words.ts';
+import { counted, likeness } from '../floor/words.ts';
 import type { FilePreview, FileTubeDto } from '@dusk/wire';
 import { labOfDto } from '@dusk/wire/written';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import FileDrop from '../controls/FileDrop.vue';
 import Sheet from '../controls/Sheet.vue';
-import { useWhite } from '../mixing/white.ts';
-import { ApiError, sendCards } from '../studio/api.ts';
+import { useWhite } from '../floor/white.ts';
+import { ApiError } from '../floor/apiError.ts';
+import { sendCards } from '../studio/api.ts';
 import { useStudio } from '../studio/useStudio.ts';
-import { useTubes } from '../tubes/tubes.ts';
-import { useFinding } from './finding.ts';
+import { useTubes } from '../stores/tubes.ts';
+import { useFinding } from '../stores/finding.ts';
 
 /** A file of cards from another studio: what it would do is shown before anything is kept. */
 const open = defineModel<boolean>({ required: true });

@@ -4,8 +4,8 @@ import type { CardDto } from '@dusk/wire';
 import { labOfDto } from '@dusk/wire/written';
 import { computed } from 'vue';
 import ColourPair from '../chips/ColourPair.vue';
-import { useSettings } from '../shell/settings.ts';
-import { paintedCard, readingOf } from './cards.ts';
+import { useSettings } from '../stores/settings.ts';
+import { paintedCard, readingOf } from '../stores/cards.ts';
 
 /** A card in the list: what was meant beside what it is, value first, its recipe in a line. */
 const props = defineProps<{ card: CardDto; open: boolean }>();

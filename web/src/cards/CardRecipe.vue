@@ -2,10 +2,10 @@
 import { heapTitle, type HeapSteps } from '@dusk/core';
 import { computed } from 'vue';
 import MeasureSwitch from '../chips/MeasureSwitch.vue';
-import { useSettings } from '../shell/settings.ts';
+import { useSettings } from '../stores/settings.ts';
 import { useTemplateRef } from 'vue';
 import { useBeads } from '../chips/beads.ts';
-import { useWhite } from '../mixing/white.ts';
+import { useWhite } from '../floor/white.ts';
 
 /** A card's recipe with its own tubes: beads in the order of mixing, let-downs first. */
 const props = defineProps<{ heaps: readonly HeapSteps[] }>();

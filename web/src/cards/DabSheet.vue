@@ -5,10 +5,10 @@ import { labDto, labOfDto } from '@dusk/wire/written';
 import { computed, ref, shallowRef, watch } from 'vue';
 import ColourPair from '../chips/ColourPair.vue';
 import Sheet from '../controls/Sheet.vue';
-import LookKeys from '../mixing/LookKeys.vue';
-import PhotoLook from '../mixing/PhotoLook.vue';
-import { useWhite } from '../mixing/white.ts';
-import { readingOf, useCards } from './cards.ts';
+import SaidKeys from '../correcting/SaidKeys.vue';
+import PhotoLook from '../correcting/PhotoLook.vue';
+import { useWhite } from '../floor/white.ts';
+import { readingOf, useCards } from '../stores/cards.ts';
 
 /** How the real dab on a card looks: nudged beside what was reckoned, or read from a photo with a white patch. */
 const open = defineModel<boolean>({ required: true });
@@ -60,7 +60,7 @@ async function takeOff(): Promise<void> {
     <p>On the left what was reckoned. Turn the right half until it looks like the paint on the card.</p>
     <div class="turn" @keydown="onKey">
       <ColourPair :target="labOfDto(card.predicted)" :mixed="lab" :height="132" />
-      <LookKeys :lab="lab" @nudge="nudge" @say="say" />
+      <SaidKeys :lab="lab" @nudge="nudge" @say="say" />
     </div>
     <div class="foot-keys">
       <v-btn variant="outlined" @click="keep">That is it</v-btn>

@@ -6,13 +6,13 @@ import PaintKey from '../chips/PaintKey.vue';
 import Choice from '../controls/Choice.vue';
 import Field from '../controls/Field.vue';
 import Slider from '../controls/Slider.vue';
-import { useDesk } from '../engine/useDesk.ts';
-import { lookNow, usePiles } from '../mixing/piles.ts';
-import { usePaintings } from '../paintings/paintings.ts';
-import { useSettings } from '../shell/settings.ts';
-import { useTubes, type Tube } from '../tubes/tubes.ts';
-import { useCards } from './cards.ts';
-import { useFinding } from './finding.ts';
+import { useDesk } from '../stores/useDesk.ts';
+import { lookNow, usePiles } from '../stores/piles.ts';
+import { usePaintings } from '../stores/paintings.ts';
+import { useSettings } from '../stores/settings.ts';
+import { useTubes, type Tube } from '../stores/tubes.ts';
+import { useCards } from '../stores/cards.ts';
+import { useFinding } from '../stores/finding.ts';
 import KeepTogether from './KeepTogether.vue';
 
 /** What cards are looked for by: value first, then a colour, words, tubes in and out. */

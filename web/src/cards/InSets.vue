@@ -2,7 +2,7 @@
 import { mdiClose } from '@mdi/js';
 import type { CardDto } from '@dusk/wire';
 import { computed } from 'vue';
-import { useCards } from './cards.ts';
+import { useCards } from '../stores/cards.ts';
 
 /** The sets a card lies in, and those it may be put into. */
 const props = defineProps<{ card: CardDto }>();

@@ -2,8 +2,8 @@
 import type { SetKind } from '@dusk/core';
 import { computed, ref } from 'vue';
 import Field from '../controls/Field.vue';
-import { useCards } from './cards.ts';
-import { useFinding } from './finding.ts';
+import { useCards } from '../stores/cards.ts';
+import { useFinding } from '../stores/finding.ts';
 
 /** What was found, kept together under a name. */
 const cards = useCards();

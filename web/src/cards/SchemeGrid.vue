@@ -2,9 +2,9 @@
 import { labToMunsell } from '@dusk/core';
 import type { CardDto } from '@dusk/wire';
 import { computed } from 'vue';
-import { useWhite } from '../mixing/white.ts';
-import { useSettings } from '../shell/settings.ts';
-import { readingOf } from './cards.ts';
+import { useWhite } from '../floor/white.ts';
+import { useSettings } from '../stores/settings.ts';
+import { readingOf } from '../stores/cards.ts';
 
 /** Cards by hue and value: a row for each value, light above dark, a column for each family of hue, greys first. */
 const props = defineProps<{ cards: readonly CardDto[] }>();

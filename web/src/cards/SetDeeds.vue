@@ -2,10 +2,10 @@
 import { mdiDeleteOutline, mdiExportVariant, mdiPrinterOutline } from '@mdi/js';
 import type { SetDto } from '@dusk/wire';
 import { ref } from 'vue';
-import EditableName from '../shell/EditableName.vue';
-import { useCards } from './cards.ts';
-import OutSheet from './OutSheet.vue';
-import PrintSheet from './PrintSheet.vue';
+import EditableName from '../controls/EditableName.vue';
+import { useCards } from '../stores/cards.ts';
+import OutSheet from '../printing/OutSheet.vue';
+import PrintSheet from '../printing/PrintSheet.vue';
 
 /** An open set: what it is called, and what is done with all of it. */
 const props = defineProps<{ set: SetDto }>();

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { type Lab } from '@dusk/core';
 import { computed } from 'vue';
-import { useWhite } from '../mixing/white.ts';
+import { useWhite } from '../floor/white.ts';
 
 /** Two colours that are compared: they touch along an edge, with nothing between. */
 const white = useWhite();

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { MEASURES, type Measure } from '@dusk/core';
-import { useSettings } from '../shell/settings.ts';
+import { useSettings } from '../stores/settings.ts';
 
 /** In which way recipes are told, everywhere: by eye, in parts, as beads, by scale. */
 const store = useSettings();

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Lab } from '@dusk/core';
-import { useWhite } from '../mixing/white.ts';
+import { useWhite } from '../floor/white.ts';
 
 /** A paint and what it is called, to be pressed. */
 defineProps<{ lab?: Lab; pressed?: boolean | undefined }>();

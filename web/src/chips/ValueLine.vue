@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { valueOfLightness, type Lab } from '@dusk/core';
 import { computed } from 'vue';
-import { describe } from './words.ts';
-import { useSettings } from '../shell/settings.ts';
+import { describe } from '../floor/words.ts';
+import { useSettings } from '../stores/settings.ts';
 
 /** A colour in figures and words, value first. */
 const props = defineProps<{ lab: Lab; large?: boolean }>();

@@ -1,6 +1,6 @@
 import { useElementSize } from '@vueuse/core';
 import { computed, type Ref } from 'vue';
-import { USUAL_PX_PER_MM, useScreen } from '../shell/screen.ts';
+import { USUAL_PX_PER_MM, useScreen } from '../floor/screen.ts';
 
 /** Scales that beads are drawn at: so many times smaller than they are. */
 const SCALES = [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000] as const;

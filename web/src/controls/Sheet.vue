@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { nextTick, useTemplateRef, watch } from 'vue';
-import { sheetIsThere, sheetOpens } from '../shell/opening.ts';
-import { useSight } from '../shell/sight.ts';
+import { sheetIsThere, sheetOpens } from '../floor/opening.ts';
+import { useSight } from '../floor/sight.ts';
 
 /** A sheet laid over the studio: the browser's own dialog, which keeps the focus and gives it back. Esc and a press beside it close it. */
 const open = defineModel<boolean>({ required: true });

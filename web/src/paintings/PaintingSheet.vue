@@ -5,9 +5,9 @@ import { computed, ref, watch } from 'vue';
 import Field from '../controls/Field.vue';
 import Sheet from '../controls/Sheet.vue';
 import { GROUNDS } from './grounds.ts';
-import { palettesToChoose, type PaletteChoice } from './palettesToChoose.ts';
-import { useSettings } from '../shell/settings.ts';
-import { usePaintings } from './paintings.ts';
+import { palettesToChoose, type PaletteChoice } from '../stores/palettesToChoose.ts';
+import { useSettings } from '../stores/settings.ts';
+import { usePaintings } from '../stores/paintings.ts';
 
 /** What a painting is called, which tubes it keeps to, and what it is painted on: asked when it is begun, changed at any time. */
 const open = defineModel<boolean>({ required: true });

@@ -7,11 +7,11 @@ import { useRouter } from 'vue-router';
 import { SMALL } from '@dusk/wire/reads';
 import { pictureUrl } from '../studio/api.ts';
 import { isLocal } from '../studio/queue.ts';
-import EmptyPlace from '../shell/EmptyPlace.vue';
+import EmptyPlace from '../controls/EmptyPlace.vue';
 import PaintingSheet from './PaintingSheet.vue';
-import { usePaintings } from './paintings.ts';
-import { usePalettes } from '../palettes/palettes.ts';
-import { useTubes } from '../tubes/tubes.ts';
+import { usePaintings } from '../stores/paintings.ts';
+import { usePalettes } from '../stores/palettes.ts';
+import { useTubes } from '../stores/tubes.ts';
 
 const router = useRouter();
 const paintings = usePaintings();

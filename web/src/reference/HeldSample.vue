@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { mdiClose, mdiDeleteOutline } from '@mdi/js';
 import { computed } from 'vue';
-import { usePaintings } from '../paintings/paintings.ts';
-import { useLooking } from './looking.ts';
-import { useSamples } from './samples.ts';
+import { usePaintings } from '../stores/paintings.ts';
+import { useLooking } from '../stores/looking.ts';
+import { useSamples } from '../stores/samples.ts';
 
 /** The mark that is held: its pile, and what may be done with it from another place. */
 const props = defineProps<{ atAnother: boolean }>();

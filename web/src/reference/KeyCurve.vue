@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { SPREAD_BINS, type Key, type ValueSpread } from '@dusk/core';
 import { computed } from 'vue';
-import { useSettings } from '../shell/settings.ts';
+import { useSettings } from '../stores/settings.ts';
 
 /** The key as a curve: seen values from left to right, painted ones upwards, over how much of the picture has each. */
 const props = defineProps<{ litKey: Key; spread: ValueSpread | undefined; at: number | undefined }>();

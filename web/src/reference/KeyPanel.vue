@@ -4,11 +4,11 @@ import { computed, ref, watch } from 'vue';
 import Choice from '../controls/Choice.vue';
 import Slider from '../controls/Slider.vue';
 import { GROUNDS } from '../paintings/grounds.ts';
-import { usePaintings } from '../paintings/paintings.ts';
-import { useNotices } from '../shell/notices.ts';
-import { useSettings } from '../shell/settings.ts';
+import { usePaintings } from '../stores/paintings.ts';
+import { useNotices } from '../floor/notices.ts';
+import { useSettings } from '../stores/settings.ts';
 import KeyCurve from './KeyCurve.vue';
-import { keyPlanOf, useReference } from './reference.ts';
+import { keyPlanOf, useReference } from '../stores/reference.ts';
 
 /** How the picture's range is put onto paint, and the ground it is put on. */
 const props = defineProps<{ seen: Lab | undefined }>();

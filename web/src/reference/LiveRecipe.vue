@@ -6,14 +6,14 @@ import ColourPair from '../chips/ColourPair.vue';
 import MeasureSwitch from '../chips/MeasureSwitch.vue';
 import TrustMark from '../chips/TrustMark.vue';
 import ValueLine from '../chips/ValueLine.vue';
-import { closeness, describe, valueDifference } from '../chips/words.ts';
-import RecipeSteps from '../mixing/RecipeSteps.vue';
-import { useKnown } from '../mixing/useKnown.ts';
-import { usePaintings } from '../paintings/paintings.ts';
-import { useSettings } from '../shell/settings.ts';
-import { useReference } from './reference.ts';
-import { useSamples } from './samples.ts';
-import type { LiveReading, StillReading } from './useLiveRecipe.ts';
+import { closeness, describe, valueDifference } from '../floor/words.ts';
+import RecipeSteps from '../recipe/RecipeSteps.vue';
+import { useKnown } from '../recipe/useKnown.ts';
+import { usePaintings } from '../stores/paintings.ts';
+import { useSettings } from '../stores/settings.ts';
+import { useReference } from '../stores/reference.ts';
+import { useSamples } from '../stores/samples.ts';
+import type { LiveReading, StillReading } from '../picture/useLiveRecipe.ts';
 
 /** What is under the pointer and the recipe for it, told while the pointer moves. */
 const props = defineProps<{

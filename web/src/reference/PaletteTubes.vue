@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { leavesOf, show, valueOfLightness, type Mixture } from '@dusk/core';
 import { computed } from 'vue';
-import { useDesk } from '../engine/useDesk.ts';
-import { useSettings } from '../shell/settings.ts';
+import { useDesk } from '../stores/useDesk.ts';
+import { useSettings } from '../stores/settings.ts';
 
 /** The tubes of the palette, masstone by masstone; those in the recipe are outlined, a press leaves one out. */
 const leftOut = defineModel<string[]>({ required: true });

@@ -4,11 +4,11 @@ import type { ReferenceDto } from '@dusk/wire';
 import type { PassingOn } from '@dusk/wire/limits';
 import { SMALL } from '@dusk/wire/reads';
 import { ref } from 'vue';
-import EditableName from '../shell/EditableName.vue';
-import { usePaintings } from '../paintings/paintings.ts';
+import EditableName from '../controls/EditableName.vue';
+import { usePaintings } from '../stores/paintings.ts';
 import { pictureUrl } from '../studio/api.ts';
 import { isLocal } from '../studio/queue.ts';
-import { useReference } from './reference.ts';
+import { useReference } from '../stores/reference.ts';
 
 /** The pictures of this painting: which one is looked at, where it is from, and what may be done with it. */
 const emit = defineEmits<{ bring: []; camera: []; replace: [] }>();

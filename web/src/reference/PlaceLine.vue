@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ZONES } from '@dusk/core';
 import { useId } from 'vue';
-import { useSamples } from './samples.ts';
+import { useSamples } from '../stores/samples.ts';
 
 /** Where a colour is: its zone of light, proposed, and the thing it belongs to. */
 const zone = defineModel<string>('zone', { required: true });

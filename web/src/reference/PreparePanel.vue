@@ -4,11 +4,11 @@ import { cropTo, meanOf, turnedCrop, type Outline } from '@dusk/core';
 import { labDto } from '@dusk/wire/written';
 import { computed, ref, watch } from 'vue';
 import Slider from '../controls/Slider.vue';
-import { usePaintings } from '../paintings/paintings.ts';
-import { useNotices } from '../shell/notices.ts';
-import { fitsCanvas, squareOn, USUAL_GRID } from './grid.ts';
-import { useLooking } from './looking.ts';
-import { useReference } from './reference.ts';
+import { usePaintings } from '../stores/paintings.ts';
+import { useNotices } from '../floor/notices.ts';
+import { fitsCanvas, squareOn, USUAL_GRID } from '../picture/grid.ts';
+import { useLooking } from '../stores/looking.ts';
+import { useReference } from '../stores/reference.ts';
 
 /** How the picture is cut, turned, lit and lined: parameters, its own pixels stay as they came. */
 const props = defineProps<{ outline: Outline | undefined }>();

@@ -1,8 +1,8 @@
 import { useEventListener } from '@vueuse/core';
 import { ref } from 'vue';
-import { usePaintings } from '../paintings/paintings.ts';
-import { useNotices } from '../shell/notices.ts';
-import { useReference } from './reference.ts';
+import { usePaintings } from '../stores/paintings.ts';
+import { useNotices } from '../floor/notices.ts';
+import { useReference } from '../stores/reference.ts';
 
 /** Proportions that differ by more than this put marks elsewhere. */
 const OTHER_SHAPE = 0.01;

@@ -2,10 +2,10 @@ import { joined, movedBy, type Lab, type Outline } from '@dusk/core';
 import { computed, nextTick, ref, watch, type Ref, type ShallowRef } from 'vue';
 import { labOfDto } from '@dusk/wire/written';
 import { useRoute, useRouter } from 'vue-router';
-import { useLooking } from './looking.ts';
-import { useReference } from './reference.ts';
-import { useSamples } from './samples.ts';
-import type { LiveReading, Place } from './useLiveRecipe.ts';
+import { useLooking } from '../stores/looking.ts';
+import { useReference } from '../stores/reference.ts';
+import { useSamples } from '../stores/samples.ts';
+import type { LiveReading, Place } from '../picture/useLiveRecipe.ts';
 
 interface Hand {
   readonly live: ShallowRef<LiveReading | undefined>;

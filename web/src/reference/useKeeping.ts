@@ -1,13 +1,13 @@
 import type { Lab, Outline } from '@dusk/core';
 import { mixtureDto } from '@dusk/wire/written';
 import { computed, ref, watch, type Ref, type ShallowRef } from 'vue';
-import { firstName } from '../chips/words.ts';
-import { usePiles } from '../mixing/piles.ts';
-import { useSettings } from '../shell/settings.ts';
-import { useLooking } from './looking.ts';
-import { useReference } from './reference.ts';
-import { placeName, useSamples } from './samples.ts';
-import type { LiveReading, StillReading } from './useLiveRecipe.ts';
+import { firstName } from '../floor/words.ts';
+import { usePiles } from '../stores/piles.ts';
+import { useSettings } from '../stores/settings.ts';
+import { useLooking } from '../stores/looking.ts';
+import { useReference } from '../stores/reference.ts';
+import { placeName, useSamples } from '../stores/samples.ts';
+import type { LiveReading, StillReading } from '../picture/useLiveRecipe.ts';
 
 /** A recipe that has not come by then was not on its way. */
 const WAIT_MS = 5000;

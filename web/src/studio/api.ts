@@ -15,14 +15,7 @@ import type {
   SheetWanted,
 } from '@dusk/wire';
 import { CARD_FILES, CARDS_FOUND, CARDS_OUT, CHANGES, COPIES, OUTING, PICTURES, PRINTED, READS, STUDIO_HEADER } from '@dusk/wire/reads';
-
-/** What the server said no to, as a sentence; a lost connection has status 0. */
-export class ApiError extends Error {
-  constructor(readonly problem: Problem) {
-    super(problem.detail);
-    this.name = 'ApiError';
-  }
-}
+import { ApiError } from '../floor/apiError.ts';
 
 const unreachable: Problem = {
   type: 'about:blank',

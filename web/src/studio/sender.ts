@@ -1,5 +1,6 @@
 import type { Answer, Change, Problem } from '@dusk/wire';
-import { ApiError, sendChange, sendPicture } from './api.ts';
+import { ApiError } from '../floor/apiError.ts';
+import { sendChange, sendPicture } from './api.ts';
 import { isLocal, Queue, type Waiting } from './queue.ts';
 
 /** What became of a change: the studio has it, refused it, or does not answer, so that it waits. */

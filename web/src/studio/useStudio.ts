@@ -2,8 +2,9 @@ import type { Answer, Change, Operation, Problem, ReadAnswers, ReadName } from '
 import { useEventListener, useIntervalFn, useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
-import { useNotices } from '../shell/notices.ts';
-import { ApiError, read, sendChange } from './api.ts';
+import { useNotices } from '../floor/notices.ts';
+import { ApiError } from '../floor/apiError.ts';
+import { read, sendChange } from './api.ts';
 import { hear } from './hear.ts';
 import { KIND_OF, provisionally } from './provisional.ts';
 import { isLocal, type Waiting } from './queue.ts';

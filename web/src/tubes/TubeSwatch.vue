@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { show, valueOfLightness } from '@dusk/core';
 import { computed } from 'vue';
-import { useSettings } from '../shell/settings.ts';
+import { useSettings } from '../stores/settings.ts';
 import { learntOf } from './learnt.ts';
-import type { Tube } from './tubes.ts';
+import type { Tube } from '../stores/tubes.ts';
 
 /** A tube by its two tell-tale colours: as it comes, and one part in nine of white. */
 const props = defineProps<{ tube: Tube; note?: string }>();

@@ -3,7 +3,7 @@ import { computed, ref } from 'vue';
 import Field from '../controls/Field.vue';
 import { matches } from './search.ts';
 import TubeSwatch from './TubeSwatch.vue';
-import { useTubes } from './tubes.ts';
+import { useTubes } from '../stores/tubes.ts';
 
 const tubes = useTubes();
 const wanted = ref('');

@@ -1,4 +1,4 @@
-import type { Tube } from './tubes.ts';
+import type { Tube } from '../stores/tubes.ts';
 
 /** Below this a tube is as strong as its curves say. */
 const NOTEWORTHY = 0.03;

@@ -1,5 +1,5 @@
 import { folded } from '@dusk/core';
-import type { Tube } from './tubes.ts';
+import type { Tube } from '../stores/tubes.ts';
 
 /** Whether a tube fits what was typed: every word in its name, maker, Colour Index name or character. */
 export function matches(tube: Tube, wanted: string | null): boolean {

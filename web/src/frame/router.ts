@@ -1,0 +1,50 @@
+import { createRouter, createWebHistory } from 'vue-router';
+import { fetchParts } from './sheets.ts';
+import { useNotices } from '../floor/notices.ts';
+import { usePaintings } from '../stores/paintings.ts';
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', redirect: '/paintings' },
+    { path: '/paintings', name: 'paintings', component: () => import('../paintings/PaintingsPlace.vue') },
+    { path: '/tubes', name: 'tubes', component: () => import('../tubes/TubesPlace.vue') },
+    { path: '/palettes/:paletteId?', name: 'palettes', component: () => import('../palettes/PalettesPlace.vue') },
+    { path: '/painting/:paintingId/reference', name: 'reference', component: () => import('../reference/ReferencePlace.vue') },
+    { path: '/painting/:paintingId/picture', name: 'picture', component: () => import('../picture/PictureAlone.vue') },
+    { path: '/painting/:paintingId/mixing/:pileId?', name: 'mixing', component: () => import('../piles/MixingPlace.vue') },
+    { path: '/painting/:paintingId/easel', name: 'easel-plan', component: () => import('../easel/EaselPlace.vue') },
+    { path: '/painting/:paintingId/easel/:pileId', name: 'easel', component: () => import('../easel/EaselPlace.vue') },
+    { path: '/cards/:cardId?', name: 'cards', component: () => import('../cards/CardsPlace.vue') },
+    { path: '/:rest(.*)*', redirect: '/paintings' },
+  ],
+});
+
+const FETCH_AHEAD_MS = 400;
+
+/** Fetches every place once the first is shown, so that all can be gone to while the studio is away; nothing of it is in the way of the first. */
+export async function fetchAhead(): Promise<void> {
+  // A first place that cannot be had is told by the router's own error.
+  await router.isReady().catch(() => undefined);
+  await new Promise((done) => setTimeout(done, FETCH_AHEAD_MS));
+  void fetchParts();
+  for (const { components } of router.getRoutes()) {
+    const place = components?.['default'];
+    // What is lazy is a function; one that cannot be had now is asked for again when it is gone to.
+    if (typeof place === 'function') await (place as () => Promise<unknown>)().catch(() => undefined);
+  }
+}
+
+router.beforeEach((to) => {
+  const { paintingId } = to.params;
+  if (typeof paintingId !== 'string') return true;
+  const paintings = usePaintings();
+  if (!paintings.byId.has(paintingId)) return { name: 'paintings' };
+  paintings.setOnEasel(paintingId);
+  return true;
+});
+
+// A place that cannot be fetched says so; the one that is open stays.
+router.onError(() => {
+  useNotices().refused('This place could not be fetched: the studio does not answer. Try again once it does.');
+});

@@ -1,0 +1,430 @@
+<script setup lang="ts">
+import { mlText } from '@dusk/core';
+import { mdiBroom, mdiCardPlusOutline, mdiDeleteOutline, mdiHistory, mdiRecycle } from '@mdi/js';
+import type { PileDto } from '@dusk/wire';
+import { computed, ref, toRef, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { useCards } from '../stores/cards.ts';
+import { LAMP_NAMES } from '../floor/lamps.ts';
+import { clock } from '../floor/words.ts';
+import Tabs from '../controls/Tabs.vue';
+import EditableName from '../controls/EditableName.vue';
+import { useSight } from '../floor/sight.ts';
+import { useAskedFor } from '../floor/useAskedFor.ts';
+import { useShortcuts } from '../floor/useShortcuts.ts';
+import { useTubes } from '../stores/tubes.ts';
+import AddThis from '../correcting/AddThis.vue';
+import FamilyTree from '../kin/FamilyTree.vue';
+import IntoAll from '../kin/IntoAll.vue';
+import JudgingStage from './JudgingStage.vue';
+import KinPanel from '../kin/KinPanel.vue';
+import LearntLine from './LearntLine.vue';
+import SaidKeys from '../correcting/SaidKeys.vue';
+import MotherAsks from '../kin/MotherAsks.vue';
+import OtherLooks from '../correcting/OtherLooks.vue';
+import OtherRecipes from './OtherRecipes.vue';
+import PhotoLook from '../correcting/PhotoLook.vue';
+import PileHistory from './PileHistory.vue';
+import { stringOf, nameBeside, usePiles } from '../stores/piles.ts';
+import PlannedRecipe from './PlannedRecipe.vue';
+import PurposePanel from './PurposePanel.vue';
+import RemakePile from '../remaking/RemakePile.vue';
+import SeenBy from './SeenBy.vue';
+import ShortAsks from '../kin/ShortAsks.vue';
+import StoryStrip from './StoryStrip.vue';
+import StringPanel from '../strings/StringPanel.vue';
+import StringPlan from '../strings/StringPlan.vue';
+import StringStrip from '../strings/StringStrip.vue';
+import { sourceName } from '../recipe/handling.ts';
+import { useKin } from '../kin/useKin.ts';
+import { useStage } from './useStage.ts';
+import { useString } from '../strings/useString.ts';
+import { useWorkOnPile } from './useWorkOnPile.ts';
+import WhitePaper from '../correcting/WhitePaper.vue';
+import { useWhite } from '../floor/white.ts';
+
+/** A pile as it is worked on: one judging stage, what it looks like, what to do next. */
+const props = defineProps<{ pile: PileDto }>();
+const router = useRouter();
+const cards = useCards();
+const piles = usePiles();
+const tubes = useTubes();
+const white = useWhite();
+const sight = useSight();
+const route = useRoute();
+const work = useWorkOnPile(toRef(props, 'pile'));
+const { state, looking, corrected, target, beliefs, isAsWanted, underWay, mixed, recordLook, confirm, fits, all, one, changed, scraped } =
+  work;
+const { short, most, mixedOfLess, mixedAnyway } = work;
+const history = ref(false);
+/** Whether a little of it is to go into all the others. */
+const intoAll = useAskedFor('into');
+const photo = ref(false);
+
+const standing = computed(() => {
+  const { stages, there, ml } = props.pile;
+  if (state.value === 'planned') return stages.length === 0 ? `to be mixed, ${ml} ml` : 'wiped off; to be mixed anew';
+  if (there <= 0) return 'used up';
+  return `on the palette since ${clock(stages.find((s) => s.kind === 'mixed')!.at)} · ${mlText(there)}`;
+});
+/** What stands beside the pile: its recipe or what to add, its kin, strings, what it is for. */
+const PANELS = ['recipe', 'kin', 'string', 'for'] as const;
+type Panel = (typeof PANELS)[number];
+const panel = ref<Panel>(route.query['with'] ? 'kin' : 'recipe');
+watch(
+  () => route.query['with'],
+  (other) => other && (panel.value = 'kin'),
+);
+const isKin = computed(() => panel.value === 'kin');
+const kin = useKin(toRef(props, 'pile'), isKin);
+const string = useString(
+  toRef(props, 'pile'),
+  computed(() => panel.value === 'string'),
+);
+const tabs = computed(() => [
+  { id: 'recipe' as const, title: state.value === 'planned' ? 'Recipe' : 'Add', key: '1' },
+  { id: 'kin' as const, title: 'From it', key: '2' },
+  { id: 'string' as const, title: 'Steps', key: '3' },
+  { id: 'for' as const, title: 'For', key: '4' },
+]);
+const remaking = ref(false);
+const knifeIs = computed(() => {
+  if (state.value === 'planned') return 'as planned';
+  return looking.draft.value || looking.stage.value?.looks.length ? 'on the knife' : 'should be';
+});
+const { on, over, laidOn, paint, stage } = useStage(toRef(props, 'pile'), { lab: looking.lab, knifeIs, target, kin, isKin });
+const isByLamp = computed(() => sight.lamp !== 'D65');
+
+/** What is to show in a pile that is left broken. */
+const shows = computed(() =>
+  (props.pile.purpose.showing ?? [])
+    .map((id) => sourceName(tubes.byId.has(id) ? { tube: id } : { pile: id }, tubes.byId, piles.byId))
+    .join(', '),
+);
+/** The first look by eye asks for the white of the paper, once per light. */
+function ready(): boolean {
+  if (white.isSet || white.outshone) return true;
+  white.setting = true;
+  return false;
+}
+const nudge: typeof looking.nudge = (by, steps) => {
+  if (ready()) looking.nudge(by, steps);
+  else waitingNudge = () => looking.nudge(by, steps);
+};
+/** What was pressed before the white was asked for is done once it is said. */
+let waitingNudge: (() => void) | undefined;
+watch(
+  () => white.setting,
+  (isAsked) => {
+    if (isAsked) return;
+    if (white.isSet || white.outshone) waitingNudge?.();
+    waitingNudge = undefined;
+  },
+);
+async function putAway(): Promise<void> {
+  const { paintingId } = props.pile;
+  if (await piles.remove(props.pile.id)) await router.replace({ name: 'mixing', params: { paintingId } });
+}
+
+const LARGE = 5;
+const isMixed = computed(() => state.value === 'mixed' && props.pile.there > 0);
+async function keepChild(): Promise<void> {
+  await kin.keepChild();
+  // The two that were dropped on one another are no longer asked for.
+  if (route.query['with']) await router.replace({ query: {} });
+}
+async function keepString(): Promise<void> {
+  const first = await string.keep();
+  if (!first) return;
+  panel.value = 'recipe';
+  // What was kept is what is seen next.
+  if (first !== props.pile.id) await router.push({ name: 'mixing', params: { paintingId: props.pile.paintingId, pileId: first } });
+}
+const KIN_LARGE = 3;
+const kinKey = (key: string, by: Parameters<typeof kin.step>[0], way: 1 | -1) => ({
+  key,
+  repeats: true,
+  run: (event: KeyboardEvent) => kin.step(by, way * (event.shiftKey ? KIN_LARGE : 1)),
+});
+const nudgeKey = (key: string, by: Parameters<typeof nudge>[0], way: 1 | -1) => ({
+  key,
+  repeats: true,
+  run: (event: KeyboardEvent) => isMixed.value && nudge(by, way * (event.shiftKey ? LARGE : 1)),
+});
+function next(): void {
+  if (state.value === 'planned') void mixed();
+  else if (underWay.value) void all(underWay.value.way);
+  else if (!isAsWanted.value && corrected.value?.correction.ways[0]) void all(corrected.value.correction.ways[0]);
+}
+/** The card that was made last of this pile, to be gone to. */
+const cardId = ref<string>();
+async function makeCard(): Promise<void> {
+  cardId.value = (await cards.make(props.pile)) ?? cardId.value;
+}
+/** A card of the pile; with its string in sight, of all that stand in it. */
+function makeCards(): Promise<unknown> {
+  const others = panel.value === 'string' ? stringOf(props.pile, piles.list) : [];
+  if (others.length > 1) return cards.makeSet(others, 'string', props.pile.name);
+  return makeCard();
+}
+const kinKeys = () => [
+  kinKey('ArrowUp', 'value', 1),
+  kinKey('ArrowDown', 'value', -1),
+  kinKey('ArrowRight', 'temperature', 1),
+  kinKey('ArrowLeft', 'temperature', -1),
+  kinKey('+', 'chroma', 1),
+  kinKey('=', 'chroma', 1),
+  kinKey('-', 'chroma', -1),
+  kinKey('i', 'shadow', 1),
+  kinKey('f', 'off', 1),
+  { key: 'Enter', run: () => void keepChild() },
+];
+useShortcuts(() => [
+  ...PANELS.map((name, i) => ({ key: String(i + 1), run: () => void (panel.value = name) })),
+  { key: 'r', run: () => void (remaking.value = true) },
+  { key: 'c', run: () => void makeCards() },
+  { key: '/', run: () => cards.near(state.value === 'planned' && target.value ? target.value : looking.lab.value, props.pile.name) },
+  ...(isKin.value ? kinKeys() : []),
+  ...(panel.value === 'string' ? [{ key: 'Enter', run: () => void keepString() }] : []),
+  nudgeKey('ArrowUp', 'value', 1),
+  nudgeKey('ArrowDown', 'value', -1),
+  nudgeKey('ArrowRight', 'hue', 1),
+  nudgeKey('ArrowLeft', 'hue', -1),
+  nudgeKey('+', 'chroma', 1),
+  nudgeKey('=', 'chroma', 1),
+  nudgeKey('-', 'chroma', -1),
+  { key: 'Enter', run: () => void recordLook() },
+  { key: 'm', run: () => isMixed.value && void fits() },
+  { key: ' ', run: next },
+]);
+</script>
+
+<template>
+  <section class="open-pile judging" :aria-label="`Pile ${pile.name}`">
+    <h1 class="for-readers">Pile {{ pile.name }}</h1>
+    <header>
+      <EditableName
+        :name="pile.name"
+        label="Name of the pile"
+        :most="80"
+        :on-rename="(name, meanwhile) => piles.change(pile.id, { name }, `Called it “${name}”`, meanwhile)"
+      />
+      <p class="standing figures" data-test="standing">
+        {{ standing }}
+        <RouterLink
+          v-if="pile.sampleId"
+          class="seen-at"
+          :to="{ name: 'reference', params: { paintingId: pile.paintingId }, query: { sample: pile.sampleId } }"
+          >where it was seen</RouterLink
+        >
+        <RouterLink
+          v-for="rest in piles.leftOf(pile.id)"
+          :key="rest.id"
+          class="seen-at"
+          data-test="left-over"
+          :to="{ name: 'mixing', params: { paintingId: pile.paintingId, pileId: rest.id } }"
+          ><span class="left-over" :style="{ background: piles.shownNow(rest) }" /> {{ mlText(rest.there) }}
+          {{ nameBeside(rest, pile) }} left</RouterLink
+        >
+        <RouterLink v-if="cardId" class="seen-at" data-test="its-card" :to="{ name: 'cards', params: { cardId } }">its card</RouterLink>
+      </p>
+      <v-btn
+        :icon="mdiRecycle"
+        aria-label="Remake it from today’s tubes"
+        title="Remake it from today’s tubes (r)"
+        @click="remaking = true"
+      />
+      <v-btn :icon="mdiCardPlusOutline" aria-label="Make a card of it" title="Make a card of it (c)" @click="makeCard" />
+      <v-btn :icon="mdiHistory" aria-label="History of this pile, line by line" title="History" @click="history = true" />
+      <v-btn v-if="isMixed" :icon="mdiBroom" aria-label="Wipe this pile off" title="Wipe this pile off" @click="scraped" />
+      <v-btn :icon="mdiDeleteOutline" aria-label="Put this pile away" title="Put this pile away" @click="putAway" />
+    </header>
+    <div class="work">
+      <div class="left">
+        <JudgingStage
+          v-if="panel !== 'string' || !string.proposed.value"
+          :wanted="stage.wanted"
+          :wanted-is="stage.wantedIs"
+          :knife="stage.knife"
+          :knife-is="stage.knifeIs"
+          :beside="stage.beside"
+          :on="laidOn"
+          v-bind="isByLamp ? { lamp: LAMP_NAMES[sight.lamp] } : {}"
+        />
+        <template v-if="isMixed && !isKin">
+          <SaidKeys :lab="looking.lab.value" @nudge="nudge" @say="looking.say" />
+          <OtherLooks :looking="looking" @photo="photo = true" @record="recordLook" />
+        </template>
+        <StringStrip :pile="pile" />
+        <div class="story">
+          <StoryStrip v-if="pile.stages.length > 0" :pile="pile" @history="history = true" />
+          <LearntLine :pile="pile" :without="beliefs" />
+        </div>
+        <StringPlan v-if="panel === 'string' && string.proposed.value" :string="string" @keep="keepString" />
+        <SeenBy v-model="on" class="seen-by" :paint="paint" v-bind="over ? { over: over.name } : {}" />
+        <FamilyTree v-if="isKin" class="family" :pile="pile" />
+        <p v-if="pile.note" class="noted">{{ pile.note }}</p>
+        <p v-if="pile.purpose.leftBroken" class="noted">
+          Left broken<template v-if="shows">: {{ shows }}</template
+          >.
+        </p>
+      </div>
+      <div class="right">
+        <MotherAsks :pile-id="pile.id" />
+        <Tabs v-model="panel" label="Beside the pile" :tabs="tabs" />
+        <KinPanel v-if="isKin" :pile="pile" :kin="kin" @child="keepChild" @itself="kin.changeItself()" @into="intoAll = true" />
+        <StringPanel v-else-if="panel === 'string'" :pile="pile" :string="string" />
+        <PurposePanel v-else-if="panel === 'for'" :pile="pile" />
+        <template v-else-if="state === 'planned'">
+          <ShortAsks v-if="short.length > 0" :short="short" :most="most" @less="mixedOfLess" @enough="mixedAnyway" @leave="short = []" />
+          <PlannedRecipe :pile="pile" @mixed="mixed" @remake="remaking = true" />
+          <OtherRecipes :pile="pile" />
+        </template>
+        <AddThis
+          v-else-if="isMixed"
+          :pile="pile"
+          :corrected="corrected"
+          :as-wanted="isAsWanted"
+          :plan="underWay?.way"
+          :ml-of-part="underWay?.mlOfPart ?? corrected?.mlOfPart ?? 1"
+          :done-steps="underWay?.done ?? 0"
+          @all="all"
+          @one="one"
+          @fits="fits"
+          @confirm="confirm"
+          @changed="changed"
+        />
+      </div>
+    </div>
+    <IntoAll v-model="intoAll" :pile="pile" />
+    <PileHistory v-model="history" :pile="pile" />
+    <PhotoLook v-model="photo" @read="looking.read($event, 'photo')" />
+    <RemakePile v-model="remaking" :pile="pile" />
+    <WhitePaper />
+  </section>
+</template>
+
+<style scoped>
+.open-pile {
+  height: 100%;
+  padding: calc(2 * var(--unit)) calc(6 * var(--unit)) calc(3 * var(--unit));
+  overflow-y: auto;
+}
+header {
+  display: grid;
+  grid-template-columns: minmax(120px, max-content) minmax(0, 1fr) repeat(5, auto);
+  gap: var(--unit) calc(4 * var(--unit));
+  align-items: center;
+  margin-bottom: calc(2 * var(--unit));
+}
+.standing {
+  font-size: var(--size-note);
+}
+.seen-at {
+  display: inline-block;
+  white-space: nowrap;
+  color: inherit;
+  margin-left: calc(2 * var(--unit));
+}
+.work {
+  display: grid;
+  grid-template-columns: minmax(0, 1.66fr) minmax(0, 1fr);
+  gap: calc(9 * var(--unit));
+}
+/* What is judged stays in sight while what stands beside it is gone through. */
+.left {
+  position: sticky;
+  top: 0;
+  align-self: start;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: calc(2 * var(--unit));
+  align-content: start;
+}
+.story {
+  display: flex;
+  flex-wrap: wrap;
+  gap: calc(2 * var(--unit)) calc(6 * var(--unit));
+  align-items: end;
+}
+.story > :last-child {
+  flex: 1 1 200px;
+}
+.noted {
+  white-space: pre-line;
+  border-left: 3px solid currentColor;
+  padding-left: calc(2 * var(--unit));
+}
+@media (orientation: portrait), (max-width: 800px) {
+  .open-pile {
+    padding: calc(2 * var(--unit)) calc(4 * var(--unit));
+  }
+  /* Upright: what to add stands under the keys, what is asked less often below it. */
+  .work {
+    display: flex;
+    flex-direction: column;
+    gap: calc(3 * var(--unit));
+  }
+  .left {
+    display: contents;
+  }
+  .right {
+    order: 1;
+  }
+  .other-looks,
+  .story,
+  .family,
+  .noted,
+  .seen-by {
+    order: 2;
+  }
+}
+/* Little height: what is judged and what to mix stand side by side, both at once. */
+@media (max-height: 520px) and (orientation: landscape) {
+  .open-pile .work {
+    display: grid;
+    grid-template-columns: minmax(0, 2fr) minmax(0, 3fr);
+    gap: calc(4 * var(--unit));
+  }
+  .open-pile .left {
+    display: grid;
+  }
+  .open-pile .right {
+    order: 0;
+  }
+  .open-pile :deep(.halves) {
+    height: 64px;
+  }
+  header {
+    margin-bottom: 0;
+  }
+}
+@media (max-width: 800px) {
+  header {
+    grid-template-columns: minmax(0, 1fr) repeat(5, auto);
+  }
+  .standing {
+    grid-row: 2;
+    grid-column: 1 / -1;
+  }
+}
+/* A name is read whole; its keys stand below it. */
+@media (max-width: 600px) and (orientation: portrait) {
+  header {
+    grid-template-columns: repeat(5, auto) minmax(0, 1fr);
+  }
+  header > :first-child {
+    grid-column: 1 / -1;
+  }
+  .standing {
+    grid-row: 3;
+  }
+}
+.left-over {
+  display: inline-block;
+  width: 14px;
+  height: 14px;
+  border-radius: 50%;
+  vertical-align: middle;
+}
+</style>

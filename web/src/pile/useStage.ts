@@ -1,0 +1,63 @@
+import { hexToLab, paintOfMixture, type Lab } from '@dusk/core';
+import type { PileDto } from '@dusk/wire';
+import { computed, ref, type Ref } from 'vue';
+import { underLamp } from '../floor/lamps.ts';
+import { useDesk } from '../stores/useDesk.ts';
+import { usePaintings } from '../stores/paintings.ts';
+import { useSight } from '../floor/sight.ts';
+import { usePiles } from '../stores/piles.ts';
+import type { KinState } from '../kin/useKin.ts';
+
+/** What a pile is judged on: the grey round it, the painting's ground, or what it will cover. */
+export type LaidOn = 'grey' | 'ground' | 'over';
+
+interface OfPile {
+  readonly lab: Readonly<Ref<Lab>>;
+  /** What the half with the pile shows: as planned, as it should be, as it is on the knife. */
+  readonly knifeIs: Readonly<Ref<string>>;
+  readonly target: Readonly<Ref<Lab | null | undefined>>;
+  readonly kin: KinState;
+  readonly isKin: Readonly<Ref<boolean>>;
+}
+
+/** What stands on the judging stage: what is wanted and the pile, or the pile and its kin, its neighbours beside; by the lamp that is chosen. */
+export function useStage(pile: Ref<PileDto>, { lab, knifeIs, target, kin, isKin }: OfPile) {
+  const piles = usePiles();
+  const desk = useDesk();
+  const sight = useSight();
+  const paintings = usePaintings();
+  const on = ref<LaidOn>('grey');
+  const paint = computed(() => desk.paintOfPile(pile.value.id));
+  const over = computed(() => piles.byId.get(pile.value.purpose.overId ?? ''));
+  const laidOn = computed((): Lab | undefined => {
+    if (on.value === 'ground' && paintings.onEasel) return hexToLab(paintings.onEasel.ground);
+    return on.value === 'over' && over.value ? piles.seenNow(over.value) : undefined;
+  });
+  const ofPile = computed(() => underLamp(lab.value, sight.lamp, paint.value));
+  const neighbours = computed(() => kin.neighbours.value.map(({ id, name }) => ({ what: name, lab: piles.seenNow(piles.byId.get(id)!) })));
+
+  const withKin = computed(() => {
+    const { shown, plan, other, moves } = kin;
+    if (!shown.value) return undefined;
+    const own = plan.value && sight.lamp !== 'D65' ? paintOfMixture(plan.value, (source) => desk.paintOf(source).paint) : undefined;
+    const poured = !moves.value && other.value ? [{ what: other.value.name, lab: piles.seenNow(other.value) }] : [];
+    return {
+      wanted: ofPile.value,
+      wantedIs: 'this pile',
+      knife: underLamp(shown.value, sight.lamp, own),
+      knifeIs: moves.value ? 'the next one' : 'the two in one',
+      beside: [...poured, ...neighbours.value],
+    };
+  });
+  const stage = computed(
+    () =>
+      (isKin.value ? withKin.value : undefined) ?? {
+        wanted: target.value ? underLamp(target.value, sight.lamp) : undefined,
+        wantedIs: 'wanted',
+        knife: ofPile.value,
+        knifeIs: knifeIs.value,
+        beside: neighbours.value,
+      },
+  );
+  return { on, over, laidOn, paint, stage };
+}

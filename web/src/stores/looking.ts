@@ -1,0 +1,46 @@
+import { useLocalStorage } from '@vueuse/core';
+import { defineStore } from 'pinia';
+import { computed, ref } from 'vue';
+import { useSight } from '../floor/sight.ts';
+
+/** Looks of which one is on; grey and squint go with any of them. */
+export const LOOKS = ['colour', 'values', 'warmth', 'strength', 'edges', 'reach'] as const;
+export type LookName = (typeof LOOKS)[number];
+
+/** What the panel beside the picture is for. */
+export const PANELS = ['colour', 'prepare', 'key', 'pictures'] as const;
+export type Panel = (typeof PANELS)[number];
+
+/** What a drag over the picture does. */
+export type Hand = 'points' | 'draws' | 'crops';
+
+const LEAST_SQUINT = 2;
+const MOST_SQUINT = 40;
+const SQUINT_STEP = 1.35;
+
+/** How the picture is looked at: kept in this browser and shared by its windows, so that a second one follows. */
+export const useLooking = defineStore('looking', () => {
+  const sight = useSight();
+  const look = useLocalStorage<LookName>('dusk.look', 'colour');
+  /** Deviation of the squint, px on the screen. */
+  const squint = useLocalStorage('dusk.squint', 8);
+  const asPaint = useLocalStorage('dusk.asPaint', false);
+  const mirror = useLocalStorage('dusk.mirror', false);
+  const grid = useLocalStorage('dusk.grid', false);
+  const marks = useLocalStorage('dusk.marks', true);
+  const lost = useLocalStorage('dusk.lost', false);
+  /** Whether the picture is shown plain for a moment, to compare. */
+  const without = ref(false);
+  const panel = ref<Panel>('colour');
+  const hand = ref<Hand>('points');
+  const selectedId = ref<string>();
+
+  /** Pressing the look that is on leaves it. */
+  const turn = (to: LookName): void => void (look.value = look.value === to ? 'colour' : to);
+  function squintBy(way: 1 | -1): void {
+    squint.value = Math.round(Math.min(MOST_SQUINT, Math.max(LEAST_SQUINT, squint.value * SQUINT_STEP ** way)));
+  }
+  const isPlain = computed(() => look.value === 'colour' && !sight.grey && !sight.squint && !asPaint.value && !lost.value);
+
+  return { look, squint, asPaint, mirror, grid, marks, lost, without, panel, hand, selectedId, turn, squintBy, isPlain };
+});

@@ -1,0 +1,178 @@
+import { colourName, mlText, partsText, valueOfColour, valueScaleName, writeValue, type Lab } from '@dusk/core';
+import { labOfDto } from '@dusk/wire/written';
+import type { CanvasSent, LabSent, MixtureSent, Needs, OperationName, PurposeSent, TargetSent, View } from '@dusk/wire';
+import { counted } from '../floor/words.ts';
+import type { RowMaps } from '../studio/rows.ts';
+
+/** Every operation that changes fields of a row that carries a version. */
+export type Changing = { [N in OperationName]: N extends `${string}.change` ? N : never }[OperationName];
+/** What such an operation may change. */
+export type FieldOf<N extends Changing> = Exclude<keyof Needs<N>, 'id' | 'version'>;
+
+/** A field in a painter's words. */
+interface Field<T> {
+  readonly name: string;
+  readonly says: (value: T, rows: RowMaps) => string;
+  /** A colour that is shown beside the words. */
+  readonly colour?: (value: T) => Lab;
+  /** Most letters of a text: two of them can stand beside one another. */
+  readonly letters?: number;
+}
+type Wording = { readonly [N in Changing]: { readonly [F in FieldOf<N>]-?: Field<NonNullable<Needs<N>[F]>> } };
+
+const line = (name: string, letters: number): Field<string> => ({ name, says: (value) => value || 'nothing', letters });
+const figure = (name: string, unit = ''): Field<number> => ({ name, says: (value) => `${Number(value.toFixed(2))}${unit}` });
+const word = (name: string): Field<string> => ({ name, says: (value) => value || 'nothing' });
+const yes = (name: string): Field<boolean> => ({ name, says: (value) => (value ? 'yes' : 'no') });
+
+const colourSays = (lab: LabSent): string => `${writeValue(valueOfColour(labOfDto(lab)), 'munsell')} ${colourName(labOfDto(lab))}`;
+const colour = (name: string): Field<LabSent> => ({ name, says: colourSays, colour: labOfDto });
+
+const tubeName = (id: string, rows: RowMaps): string => rows.tubes.get(id)?.name ?? 'a tube';
+const pileName = (id: string, rows: RowMaps): string => rows.piles.get(id)?.name ?? 'a pile that is gone';
+const listed = (names: readonly string[]): string => names.join(', ') || 'none';
+
+/** A plan as it is measured, heaps mixed first before the last. */
+function planSays({ heaps }: Pick<MixtureSent, 'heaps'>, rows: RowMaps): string {
+  const said = heaps.map(({ ingredients }) =>
+    ingredients
+      .map((one) => {
+        const { tube, pile, parts, said: words } = one as { tube?: string; pile?: string; parts: number; said?: string };
+        const name = tube !== undefined ? tubeName(tube, rows) : pile !== undefined ? pileName(pile, rows) : 'of that';
+        return `${words ?? partsText(parts)} ${name}`;
+      })
+      .join(', '),
+  );
+  return said.map((heap, at) => (at < said.length - 1 ? `first ${heap}` : said.length > 1 ? `then ${heap}` : heap)).join('; ');
+}
+
+const TARGETS: Readonly<Record<TargetSent['kind'], string>> = { absolute: '', value: ', its value alone', relative: ', from another pile' };
+
+/** What a pile is for, all of it. */
+function purposeSays(purpose: PurposeSent, rows: RowMaps): string {
+  const { thing, zone, also = [], neighbours = [], overId, leftOf, leftBroken, showing = [] } = purpose;
+  const said = [
+    [zone, thing].filter(Boolean).join(' of '),
+    also.length > 0 ? `in ${counted(also.length, 'place')} more` : '',
+    ...neighbours.map(({ pileId, least, most, apart }) => {
+      const bounds = [
+        apart !== undefined ? `at least ${apart} apart` : '',
+        least !== undefined ? `not nearer than ${least}` : '',
+        most !== undefined ? `not further than ${most}` : '',
+      ].filter(Boolean);
+      return `beside ${[pileName(pileId, rows), ...bounds].join(', ')}`;
+    }),
+    overId !== undefined ? `over ${pileName(overId, rows)}` : '',
+    leftOf !== undefined ? `left of ${pileName(leftOf, rows)}` : '',
+    leftBroken ? 'left broken' : '',
+    showing.length > 0 ? `showing ${listed(showing.map((id) => rows.tubes.get(id)?.name ?? pileName(id, rows)))}` : '',
+  ];
+  return said.filter(Boolean).join('; ') || 'nothing said';
+}
+
+/** How a picture is cut, turned and lit, all of it. */
+function viewSays(view: View): string {
+  const { turn, straighten, mirror, crop, exposure, neutral, kelvin, key, grid, steps, pivot } = view;
+  const said = [
+    turn ? `turned by ${turn}°` : '',
+    straighten ? `straightened by ${straighten}°` : '',
+    mirror ? 'mirrored' : '',
+    crop ? `cut to ${Math.round(crop.width)} × ${Math.round(crop.height)} at ${Math.round(crop.x)}, ${Math.round(crop.y)}` : '',
+    exposure ? `exposed by ${exposure}` : '',
+    neutral ? `its light taken from ${colourSays(neutral)}` : '',
+    kelvin !== undefined ? `light of ${kelvin} K` : '',
+    key && key.kind !== 'as it is'
+      ? `key ${[key.kind, key.held && `${key.held} held back`, key.heldDark && `${key.heldDark} of the dark`, key.to !== undefined && `${key.from} to ${key.to}`].filter(Boolean).join(', ')}`
+      : '',
+    grid ? `grid of ${grid.across} × ${grid.down}${grid.diagonals ? ', diagonals' : ''}${grid.thirds ? ', thirds' : ''}` : '',
+    steps ? `values cut at ${steps.join(', ')}` : '',
+    pivot !== undefined ? `warm and cool parted at ${pivot}` : '',
+  ];
+  return said.filter(Boolean).join('; ') || 'as it came';
+}
+
+const canvas: Field<CanvasSent> = { name: 'canvas', says: ({ widthMm, heightMm }) => `${widthMm / 10} × ${heightMm / 10} cm` };
+const tubes = (name: string): Field<string[]> => ({ name, says: (ids, rows) => listed(ids.map((id) => tubeName(id, rows))) });
+
+/** Every field that a change may write, in a painter's words; what is missing here does not compile. */
+export const WORDING: Wording = {
+  'settings.change': {
+    valueScale: { name: 'value scale', says: valueScaleName },
+    warmBlue: { name: 'warm blue', says: (value) => (value === 'red-leaning' ? 'leaning to red' : 'leaning to green') },
+    surround: word('grey around colours'),
+    room: { name: 'the room', says: (value) => (value === 'light' ? 'by day' : 'at dusk') },
+    knife: { name: 'your knife', says: (value) => `to ${Math.round(100 * value)} %` },
+    dulling: { name: 'how colours are dulled', says: (value) => value },
+    measure: { name: 'measured', says: (value) => ({ eye: 'by eye', parts: 'in parts', beads: 'as beads', scale: 'by scale' })[value] },
+    amountMl: { name: 'amount usually mixed', says: mlText },
+    stepLeast: figure('least step of a string'),
+    stepMost: figure('largest step of a string'),
+    copiesFolder: word('folder of copies'),
+    copiesKept: figure('copies kept'),
+  },
+  'palette.change': { name: line('name', 80), tubeIds: tubes('tubes') },
+  'painting.change': {
+    title: line('title', 120),
+    paletteId: { name: 'palette', says: (id, rows) => rows.palettes.get(id)?.name ?? 'another palette' },
+    ground: word('ground'),
+    canvas,
+    layer: figure('layer'),
+    ceiling: figure('how bright it may get'),
+  },
+  'reference.change': {
+    name: line('name', 120),
+    pictureId: { name: 'picture', says: () => 'another picture' },
+    view: { name: 'how it is seen', says: viewSays },
+    source: line('where it is from', 200),
+    passing: {
+      name: 'passing on',
+      says: (value) => ({ ask: 'not said', mine: 'your own', free: 'free to pass on', no: 'for looking at only' })[value],
+    },
+  },
+  'sample.change': {
+    outline: {
+      name: 'place',
+      says: ({ x, y, points, more }) =>
+        `at ${Math.round(x)}, ${Math.round(y)}${points ? ', drawn round' : ''}${more?.length ? `, with ${counted(more.length, 'place')} more` : ''}`,
+    },
+    seen: colour('seen'),
+    paint: colour('to paint'),
+    zone: word('zone'),
+    thing: word('thing'),
+    valueOnly: yes('value only'),
+  },
+  'pile.change': {
+    name: line('name', 80),
+    target: { name: 'colour wanted', says: ({ lab, kind }) => colourSays(lab) + TARGETS[kind], colour: ({ lab }) => labOfDto(lab) },
+    plan: { name: 'recipe', says: planSays },
+    ml: { name: 'size', says: mlText },
+    string: { name: 'place in a string', says: ({ at }) => `number ${at + 1}` },
+    purpose: { name: 'what it is for', says: purposeSays },
+    layer: figure('layer'),
+    note: line('note', 2000),
+  },
+  'card.change': {
+    name: line('name', 80),
+    note: line('note', 2000),
+    dab: { name: 'dab', says: ({ lab, sight }) => `${colourSays(lab)}, by ${sight}`, colour: ({ lab }) => labOfDto(lab) },
+    stands: {
+      name: 'tubes that stand for its own',
+      // A row keeps them by key, a change lists them.
+      says: (stands, rows) => {
+        const list = Array.isArray(stands)
+          ? stands
+          : Object.entries(stands as unknown as Record<string, string>).map(([key, tubeId]) => ({ key, tubeId }));
+        return listed(list.map(({ key, tubeId }) => `${tubeName(tubeId, rows)} for ${key}`));
+      },
+    },
+  },
+  'set.change': {
+    name: line('name', 120),
+    note: line('note', 2000),
+    cardIds: { name: 'cards', says: (ids, rows) => listed(ids.map((id) => rows.cards.get(id)?.name ?? 'a card')) },
+  },
+};
+
+/** A field of an operation, by names that were only heard of. */
+export const fieldOf = (operation: string, field: string): Field<unknown> | undefined =>
+  (WORDING as Readonly<Record<string, Readonly<Record<string, Field<unknown>>>>>)[operation]?.[field];
