@@ -53,7 +53,7 @@ const OWN_TRANSACTIONS = {
   rules: {
     'no-restricted-syntax': [
       'error',
-      { selector: "CallExpression[callee.property.name='transaction']", message: 'Use Studio.change (server/src/studio/transactions.ts).' },
+      { selector: "CallExpression[callee.property.name='transaction']", message: 'Use Studio.change (server/src/file/transactions.ts).' },
       { selector: "CallExpression[callee.property.name='save']", message: 'Use insert or update: save begins a transaction of its own.' },
       { selector: "CallExpression[callee.property.name='startTransaction']", message: 'Use Studio.change.' },
     ],

@@ -6,7 +6,7 @@ import { performance } from 'node:perf_hooks';
 import { CATALOGUE, masstoneOf, mixtureOf, paintOfCard, writeCards, type Card, type CardTube } from '@dusk/core';
 import type { Answer, CardsFound, FilePreview } from '@dusk/wire';
 import { startServer } from '../src/index.ts';
-import { keepCards } from '../src/studio/cards.ts';
+import { keepCards } from '../src/cards/cards.ts';
 
 const COUNT = 100_000;
 const ASKED_MS = 50;

@@ -12,8 +12,8 @@ import type { EntityManager } from 'typeorm';
 import { replace } from '../src/beliefs/order.ts';
 import { Addition, Belief, Look, Painting, Palette, PaletteTube, Pile, Sighting, Stage } from '../src/entities/index.ts';
 import { startServer } from '../src/index.ts';
-import { keepCards } from '../src/studio/cards.ts';
-import { tubeRows } from '../src/studio/tubes.ts';
+import { keepCards } from '../src/cards/cards.ts';
+import { tubeRows } from '../src/tubes/tubes.ts';
 
 interface Years {
   readonly paintings: number;

@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Answer, Operation } from '@dusk/wire';
-import { lookAt } from '../src/keeping/look.ts';
+import { lookAt } from '../src/file/look.ts';
 import { STUDIO_FILE } from '../src/index.ts';
 import { start } from '../test/program.ts';
 

@@ -5,10 +5,10 @@ import express, { type Express, type Request } from 'express';
 import helmet from 'helmet';
 import { pino, type Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
-import { localOnly } from './localOnly.ts';
-import { ProblemError, problemHandler } from './problems.ts';
+import { localOnly } from './refusing/localOnly.ts';
+import { ProblemError, problemHandler } from './refusing/problems.ts';
 import { apiRoutes } from './routes/api.ts';
-import type { Studio } from './studio/studio.ts';
+import type { Studio } from './change/studio.ts';
 import { EVENTS } from '@dusk/wire/reads';
 
 /** The server over an open studio. `pages` is the folder of the built interface, if it is to be served. */

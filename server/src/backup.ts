@@ -1,11 +1,11 @@
 // npm run backup [FILE]: one file that is the whole studio, made while it is in use or not.
 import { join, resolve } from 'node:path';
 import Database from 'better-sqlite3';
-import { copiesFolder, copyName, copyTo } from './keeping/copies.ts';
-import { lookAt } from './keeping/look.ts';
-import { STUDIO_FILE } from './keeping/places.ts';
-import { seenInWords } from './keeping/words.ts';
-import { inWords } from './keeping/trouble.ts';
+import { copiesFolder, copyName, copyTo } from './file/copies.ts';
+import { lookAt } from './file/look.ts';
+import { STUDIO_FILE } from './file/places.ts';
+import { seenInWords } from './file/words.ts';
+import { inWords } from './file/trouble.ts';
 import { dataFolder } from './main.ts';
 
 const folder = dataFolder('studio/own');

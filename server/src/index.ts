@@ -1,11 +1,12 @@
 export { makeApp } from './app.ts';
 export { startServer, type Running } from './start.ts';
-export { openStudio, type Studio } from './studio/studio.ts';
-export { STUDIO_FILE } from './keeping/places.ts';
+export { openStudio } from './studio/openStudio.ts';
+export type { Studio } from './change/studio.ts';
+export { STUDIO_FILE } from './file/places.ts';
 export { addTube } from './studio/catalogue.ts';
 export { makeChange } from './studio/changes.ts';
-export { pilesOf } from './studio/piles.ts';
-export { hasWork } from './studio/paintings.ts';
-export { keepPicture } from './studio/pictures.ts';
+export { pilesOf } from './piles/piles.ts';
+export { hasWork } from './paintings/paintings.ts';
+export { keepPicture } from './pictures/pictures.ts';
 export { readPicture } from './pictures/own.ts';
-export { tubeRows } from './studio/tubes.ts';
+export { tubeRows } from './tubes/tubes.ts';

@@ -1,6 +1,6 @@
 import { resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { inWords, TroubleAtStart } from './keeping/trouble.ts';
+import { inWords, TroubleAtStart } from './file/trouble.ts';
 import { startServer, type Running } from './start.ts';
 
 const USUAL_PORT = 4270;

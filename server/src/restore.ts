@@ -1,9 +1,9 @@
 // npm run restore FILE: puts a copy in the studio's place; what was there is laid aside.
 import { resolve } from 'node:path';
-import { lookAt } from './keeping/look.ts';
-import { restore } from './keeping/restore.ts';
-import { inWords, TroubleAtStart } from './keeping/trouble.ts';
-import { seenInWords } from './keeping/words.ts';
+import { lookAt } from './file/look.ts';
+import { restore } from './file/restore.ts';
+import { inWords, TroubleAtStart } from './file/trouble.ts';
+import { seenInWords } from './file/words.ts';
 import { dataFolder } from './main.ts';
 
 const folder = dataFolder('studio/own');

@@ -2,9 +2,10 @@ import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import type { Express } from 'express';
 import { makeApp } from './app.ts';
-import { copyDaily } from './keeping/daily.ts';
-import { bringRest, unfinished } from './studio/bringing.ts';
-import { openStudio, type Studio } from './studio/studio.ts';
+import { copyDaily } from './settings/daily.ts';
+import { bringRest, unfinished } from './cards/bringing.ts';
+import type { Studio } from './change/studio.ts';
+import { openStudio } from './studio/openStudio.ts';
 
 export interface Running {
   readonly address: string;

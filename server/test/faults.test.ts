@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import type { Answer } from '@dusk/wire';
-import { connectionOf } from '../src/studio/transactions.ts';
+import { connectionOf } from '../src/file/transactions.ts';
 import { aPainting, aPalette, change, idOf, lightBlue, newId, openBench, read, readPainting, refused, send, type Bench } from './studio.ts';
 
 interface Torn {

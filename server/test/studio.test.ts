@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import { CATALOGUE, deltaE00, labOf, mixCurves, reflectance } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { addTube, openStudio } from '../src/index.ts';
-import { dataSourceFor } from '../src/studio/studio.ts';
+import { dataSourceFor } from '../src/studio/openStudio.ts';
 import { TubeState } from '../src/entities/index.ts';
 import { TRIGGERS } from '../src/migrations/1764000000000-triggers.ts';
 import { CARD_TRIGGERS } from '../src/migrations/1764600000000-Cards.ts';

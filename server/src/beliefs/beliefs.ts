@@ -1,8 +1,8 @@
 // What is believed of the tubes: the fold of all evidence that counts, pile by pile.
 import { afterEvidence, isSighting, onlyOf, withoutShare, type Beliefs } from '@dusk/core';
 import type { EntityManager } from 'typeorm';
-import { paintOfState } from '../studio/tubes.ts';
-import type { Work } from '../studio/work.ts';
+import { paintOfState } from '../tubes/tubes.ts';
+import type { Work } from '../change/work.ts';
 import { baseStates, evidenceOfPiles } from './evidence.ts';
 import { foldOn, type TubeCurves } from './fold.ts';
 import { packFolded, type Folded } from './packed.ts';

@@ -1,8 +1,8 @@
 import { readingOf, type Evidence } from '@dusk/core';
 import { IsNull, type EntityManager } from 'typeorm';
 import { Belief, Look, Stage, TubeState } from '../entities/index.ts';
-import { groupedBy } from '../studio/rows.ts';
-import { among } from '../studio/stagesRead.ts';
+import { groupedBy } from '../change/rows.ts';
+import { among } from '../deeds/stagesRead.ts';
 
 /** What one pile says about tubes, and the belief that said it last. */
 export interface PileEvidence extends Evidence {

@@ -3,8 +3,8 @@ import { randomUUID } from 'node:crypto';
 import { believed, beliefOf } from '@dusk/core';
 import { In, type EntityManager } from 'typeorm';
 import { Tube, TubeState } from '../entities/index.ts';
-import { paintOfState } from '../studio/tubes.ts';
-import type { Work } from '../studio/work.ts';
+import { paintOfState } from '../tubes/tubes.ts';
+import type { Work } from '../change/work.ts';
 import { baseStates } from './evidence.ts';
 import type { Folded } from './packed.ts';
 

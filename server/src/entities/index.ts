@@ -1,5 +1,5 @@
 import { Bringing, Card, CardFile, CardFound, CardPlace, CardSet } from './cards.ts';
-import { Fold } from '../beliefs/foldEntity.ts';
+import { Fold } from './folds.ts';
 import { Change } from './change.ts';
 import { Painting, Picture, PictureBytes, PictureCopy, Reference } from './paintings.ts';
 import { Palette, PaletteTube } from './palettes.ts';

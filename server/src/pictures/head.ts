@@ -1,7 +1,7 @@
 import { CraftError, readProfile, type Profile } from '@dusk/core';
 import { UPLOAD_MOST_PIXELS } from '@dusk/wire';
 import sharp, { type Metadata } from 'sharp';
-import { ProblemError } from '../problems.ts';
+import { ProblemError } from '../refusing/problems.ts';
 
 /** Formats that are kept, by the name painters know them by. */
 export const KEPT_FORMATS = { jpeg: 'JPEG', png: 'PNG', webp: 'WebP', avif: 'AVIF', tiff: 'TIFF' } as const;

@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import { UPLOAD_MOST_PIXELS, type PictureSpace } from '@dusk/wire';
-import { ProblemError } from '../problems.ts';
+import { ProblemError } from '../refusing/problems.ts';
 import { needsNoCopy, smallCopy, workingCopy, type Copy } from './copies.ts';
 import { damaged, readHead, type Head } from './head.ts';
 import { stripJpeg, stripPng, stripWebp } from './strip.ts';

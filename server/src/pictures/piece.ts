@@ -1,6 +1,6 @@
 import { PIECE_LONGEST_SIDE } from '@dusk/wire';
 import sharp from 'sharp';
-import { ProblemError } from '../problems.ts';
+import { ProblemError } from '../refusing/problems.ts';
 import { mayBeWider, pieceOf, type Copy, type Piece } from './copies.ts';
 import { readHead } from './head.ts';
 import { displayP3Profile, tagPng } from './tag.ts';

@@ -20,19 +20,19 @@ import {
   type ReadName,
 } from '@dusk/wire';
 import { Router, type Request, type RequestHandler } from 'express';
-import { copyName } from '../keeping/copies.ts';
-import { copiesOf } from '../keeping/daily.ts';
-import { isFromElsewhere } from '../localOnly.ts';
-import { notFound, ProblemError } from '../problems.ts';
-import { bringRest } from '../studio/bringing.ts';
+import { copyName } from '../file/copies.ts';
+import { copiesOf } from '../settings/daily.ts';
+import { isFromElsewhere } from '../refusing/localOnly.ts';
+import { notFound, ProblemError } from '../refusing/problems.ts';
+import { bringRest } from '../cards/bringing.ts';
 import { logAt, makeChange } from '../studio/changes.ts';
 import { cardRoutes } from './cards.ts';
 import { oneAtATime, readPicture } from '../pictures/own.ts';
 import { readPiece } from '../pictures/piece.ts';
-import { keepPicture, ownFile, ownPixels, smallPixels, workingPixels } from '../studio/pictures.ts';
+import { keepPicture, ownFile, ownPixels, smallPixels, workingPixels } from '../pictures/pictures.ts';
 import { outingOf, outingPage } from '../sheets/outing.ts';
 import { READING } from '../studio/reading.ts';
-import type { Studio } from '../studio/studio.ts';
+import type { Studio } from '../change/studio.ts';
 import { changeFrom } from './change.ts';
 import { eventsOf } from './events.ts';
 import { uploads } from './uploads.ts';

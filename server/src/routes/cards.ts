@@ -14,12 +14,12 @@ import {
 } from '@dusk/wire';
 import type { ClassConstructor } from 'class-transformer';
 import { Router } from 'express';
-import { ProblemError } from '../problems.ts';
-import { keepFile } from '../studio/bringing.ts';
+import { ProblemError } from '../refusing/problems.ts';
+import { keepFile } from '../cards/bringing.ts';
 import { sheetOf } from '../sheets/print.ts';
-import { cardsOut } from '../studio/cardsOut.ts';
-import { findCards } from '../studio/cardsFound.ts';
-import type { Studio } from '../studio/studio.ts';
+import { cardsOut } from '../cards/cardsOut.ts';
+import { findCards } from '../cards/cardsFound.ts';
+import type { Studio } from '../change/studio.ts';
 import { uploads } from './uploads.ts';
 
 const LONGEST_NAME = 120;

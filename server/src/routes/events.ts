@@ -2,8 +2,8 @@ import type { RequestHandler, Response } from 'express';
 import type { Answer, HereDto } from '@dusk/wire';
 import { logAt } from '../studio/changes.ts';
 import { missedSince } from '../studio/missed.ts';
-import { ProblemError } from '../problems.ts';
-import type { Studio } from '../studio/studio.ts';
+import { ProblemError } from '../refusing/problems.ts';
+import type { Studio } from '../change/studio.ts';
 
 /** A line now and then, so that a connection that broke is noticed. */
 const ALIVE_MS = 20_000;

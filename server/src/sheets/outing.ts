@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { heapTitle, hexToLab, mlText, temperature, valueOfLightness, type Lab, type Outing } from '@dusk/core';
 import type { EntityManager } from 'typeorm';
-import { ProblemError } from '../problems.ts';
+import { ProblemError } from '../refusing/problems.ts';
 import { cautionsOf, inWords, RAGS, squeezedFor, valueOn } from './contents.ts';
 import { pilesFound, sayingOf } from './gather.ts';
 import { beadsInWords } from './kit.ts';

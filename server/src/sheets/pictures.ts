@@ -2,7 +2,7 @@ import type { PassingOn } from '@dusk/wire';
 import { IsNull, type EntityManager } from 'typeorm';
 import sharp from 'sharp';
 import { Reference } from '../entities/index.ts';
-import { workingPixels } from '../studio/pictures.ts';
+import { workingPixels } from '../pictures/pictures.ts';
 
 /** A picture that hangs by a painting, before it leaves the studio. */
 export interface Hung {

@@ -5,7 +5,7 @@ import type { EntityManager } from 'typeorm';
 import { Settings, Tube, TubeState } from '../entities/index.ts';
 import { relearn } from '../beliefs/beliefs.ts';
 import { makeAllStale } from '../beliefs/order.ts';
-import { now, workOn } from './work.ts';
+import { now, workOn } from '../change/work.ts';
 
 /** Mouth of an ordinary 40 ml tube. */
 const USUAL_NOZZLE_MM = 6;
@@ -43,11 +43,22 @@ async function addTypicalState(db: EntityManager, tubeId: string, pigment: Pigme
  */
 export async function stockCatalogue(db: EntityManager): Promise<void> {
   if (!(await db.existsBy(Settings, { id: 1 })))
-    await db.insert(Settings, { id: 1, version: 1, valueScale: 'munsell', warmBlue: 'red-leaning', surround: 'N5', room: 'dark', knife: KNIFE, dulling: 'any', copiesFolder: '', copiesKept: COPIES_KEPT, studioId: randomUUID().replaceAll('-', '') });
+    await db.insert(Settings, {
+      id: 1,
+      version: 1,
+      valueScale: 'munsell',
+      warmBlue: 'red-leaning',
+      surround: 'N5',
+      room: 'dark',
+      knife: KNIFE,
+      dulling: 'any',
+      copiesFolder: '',
+      copiesKept: COPIES_KEPT,
+      studioId: randomUUID().replaceAll('-', ''),
+    });
   const tubes = await db.find(Tube);
   const generic = new Set(tubes.filter((t) => t.maker === '').map((t) => t.pigment));
-  for (const pigment of CATALOGUE.values())
-    if (!generic.has(pigment.slug)) await addTube(db, pigment, pigment.name, '', USUAL_NOZZLE_MM);
+  for (const pigment of CATALOGUE.values()) if (!generic.has(pigment.slug)) await addTube(db, pigment, pigment.name, '', USUAL_NOZZLE_MM);
   const states = await db.find(TubeState, { select: { tubeId: true, basis: true, source: true } });
   const upToDate = new Set(
     states.filter((s) => (s.basis !== 'typical' && s.basis !== 'learnt') || s.source === SOURCE).map((s) => s.tubeId),

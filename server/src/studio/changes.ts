@@ -1,22 +1,22 @@
 import type { Answer, Change as ChangeSent, Operation, RowKind, Rows } from '@dusk/wire';
 import { MoreThan, type EntityManager } from 'typeorm';
 import { Change } from '../entities/index.ts';
-import { notFound, ProblemError } from '../problems.ts';
+import { notFound, ProblemError } from '../refusing/problems.ts';
 import { relearn } from '../beliefs/beliefs.ts';
-import { bringingRows } from './bringing.ts';
-import { cardRows } from './cards.ts';
-import { setRows } from './cardSets.ts';
-import { sightingRows } from './looks.ts';
+import { bringingRows } from '../cards/bringing.ts';
+import { cardRows } from '../cards/cards.ts';
+import { setRows } from '../cards/cardSets.ts';
+import { sightingRows } from '../piles/looks.ts';
 import { doOperation } from './operations.ts';
-import { paintingRows } from './paintings.ts';
-import { paletteRows } from './palettes.ts';
-import { pileRows, statesSpokenOf } from './piles.ts';
-import { referenceRows, sampleRows } from './references.ts';
-import { settingsRows } from './settings.ts';
-import { newestSeq } from './newestSeq.ts';
-import type { Studio } from './studio.ts';
-import { stateRows, tubeRows } from './tubes.ts';
-import { now, workOn } from './work.ts';
+import { paintingRows } from '../paintings/paintings.ts';
+import { paletteRows } from '../palettes/palettes.ts';
+import { pileRows, statesSpokenOf } from '../piles/piles.ts';
+import { referenceRows, sampleRows } from '../paintings/references.ts';
+import { settingsRows } from '../settings/settings.ts';
+import { newestSeq } from '../change/newestSeq.ts';
+import type { Studio } from '../change/studio.ts';
+import { stateRows, tubeRows } from '../tubes/tubes.ts';
+import { now, workOn } from '../change/work.ts';
 
 /** How rows of each kind are read by their ids. */
 const READING: { readonly [K in RowKind]: (db: EntityManager, ids: readonly string[]) => Promise<NonNullable<Rows[K]>> } = {
@@ -90,7 +90,11 @@ function asRefusal(cause: unknown): unknown {
   if (code === 'SQLITE_CONSTRAINT_PRIMARYKEY' || code === 'SQLITE_CONSTRAINT_UNIQUE')
     return new ProblemError(409, 'There already', 'Something of this id is in the studio already. Nothing of this change was kept.');
   if (code === 'SQLITE_CONSTRAINT_TRIGGER')
-    return new ProblemError(409, 'Against the rules', `The studio refuses this: ${(cause as Error).message}. Nothing of this change was kept.`);
+    return new ProblemError(
+      409,
+      'Against the rules',
+      `The studio refuses this: ${(cause as Error).message}. Nothing of this change was kept.`,
+    );
   return cause;
 }
 

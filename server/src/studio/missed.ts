@@ -2,8 +2,8 @@ import type { Answer, RowKind } from '@dusk/wire';
 import { MoreThan } from 'typeorm';
 import { Change } from '../entities/index.ts';
 import { logAt, rowsOf } from './changes.ts';
-import { newestSeq } from './newestSeq.ts';
-import type { Studio } from './studio.ts';
+import { newestSeq } from '../change/newestSeq.ts';
+import type { Studio } from '../change/studio.ts';
 
 /** Further back than this a window is told to load everything again. */
 const MOST_MISSED = 300;

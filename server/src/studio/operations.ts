@@ -1,15 +1,24 @@
 import type { Needs, Operation, OperationName } from '@dusk/wire';
-import { acceptBelief, addLook, addSighting, refuseBelief, restoreLook, withdrawLook } from './looks.ts';
-import { addBringing, deleteBringing, restoreBringing } from './bringing.ts';
-import { addSet, changeSet, deleteSet, restoreSet } from './cardSets.ts';
-import { addCard, changeCard, deleteCard, restoreCard } from './cards.ts';
-import { addPainting, changePainting, deletePainting, restorePainting } from './paintings.ts';
-import { addPalette, changePalette, deletePalette, restorePalette } from './palettes.ts';
-import { addPile, changePile, deletePile, restorePile } from './piles.ts';
-import { addReference, addSample, changeReference, changeSample, deleteReference, deleteSample, restoreReference, restoreSample } from './references.ts';
-import { changeSettings } from './settings.ts';
-import { addStage, restoreStage, withdrawStage } from './stages.ts';
-import type { Doing, Work } from './work.ts';
+import { acceptBelief, addLook, addSighting, refuseBelief, restoreLook, withdrawLook } from '../piles/looks.ts';
+import { addBringing, deleteBringing, restoreBringing } from '../cards/bringing.ts';
+import { addSet, changeSet, deleteSet, restoreSet } from '../cards/cardSets.ts';
+import { addCard, changeCard, deleteCard, restoreCard } from '../cards/cards.ts';
+import { addPainting, changePainting, deletePainting, restorePainting } from '../paintings/paintings.ts';
+import { addPalette, changePalette, deletePalette, restorePalette } from '../palettes/palettes.ts';
+import { addPile, changePile, deletePile, restorePile } from '../piles/piles.ts';
+import {
+  addReference,
+  addSample,
+  changeReference,
+  changeSample,
+  deleteReference,
+  deleteSample,
+  restoreReference,
+  restoreSample,
+} from '../paintings/references.ts';
+import { changeSettings } from '../settings/settings.ts';
+import { addStage, restoreStage, withdrawStage } from '../piles/stages.ts';
+import type { Doing, Work } from '../change/work.ts';
 
 /** How each operation of the wire's table is done. */
 const DOING: { readonly [N in OperationName]: Doing<Needs<N>> } = {

@@ -1,18 +1,18 @@
 import type { ReadAnswers, ReadName } from '@dusk/wire';
 import type { EntityManager } from 'typeorm';
 import { beliefsWithout, doubtsAbout } from '../beliefs/beliefs.ts';
-import { bringingRows } from './bringing.ts';
-import { cardStory } from './cards.ts';
-import { setRows } from './cardSets.ts';
-import { newestSeq } from './newestSeq.ts';
-import { sightingRows } from './looks.ts';
-import { paintingOf, paintingRows } from './paintings.ts';
-import { paletteRows } from './palettes.ts';
-import { pileOf, pileRows, statesSpokenOf, withSources } from './piles.ts';
-import { present } from './rows.ts';
-import { referenceRows, sampleRows } from './references.ts';
-import { settingsRows, studioIdOf } from './settings.ts';
-import { stateRows, tubeRows } from './tubes.ts';
+import { bringingRows } from '../cards/bringing.ts';
+import { cardStory } from '../cards/cards.ts';
+import { setRows } from '../cards/cardSets.ts';
+import { newestSeq } from '../change/newestSeq.ts';
+import { sightingRows } from '../piles/looks.ts';
+import { paintingOf, paintingRows } from '../paintings/paintings.ts';
+import { paletteRows } from '../palettes/palettes.ts';
+import { pileOf, pileRows, statesSpokenOf, withSources } from '../piles/piles.ts';
+import { present } from '../change/rows.ts';
+import { referenceRows, sampleRows } from '../paintings/references.ts';
+import { settingsRows, studioIdOf } from '../settings/settings.ts';
+import { stateRows, tubeRows } from '../tubes/tubes.ts';
 
 /** How each read of the wire's table is answered; the id is empty where the read has none. */
 export const READING: { readonly [N in ReadName]: (db: EntityManager, id: string) => Promise<ReadAnswers[N]> } = {

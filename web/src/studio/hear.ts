@@ -12,7 +12,8 @@ interface Hearing {
   readonly away: () => void;
 }
 
-type Heard = { readonly is: 'change'; readonly answer: Answer } | { readonly is: 'here'; readonly here: HereDto } | { readonly is: 'reload' | 'away' };
+type Heard =
+  { readonly is: 'change'; readonly answer: Answer } | { readonly is: 'here'; readonly here: HereDto } | { readonly is: 'reload' | 'away' };
 
 /** After a studio that was away, the browser's own trying again may have given up. */
 const AGAIN_MS = 2000;

@@ -30,9 +30,33 @@ function made(op: Operation, at: string, layerOf: (paintingId: string | null | u
     case 'palette.add':
       return { ...fresh, id: op.id, name: op.name, tubeIds: op.tubeIds } as AnyRow;
     case 'painting.add':
-      return { ...fresh, id: op.id, title: op.title, paletteId: op.paletteId, ground: op.ground ?? '#a89b88', canvas: null, layer: 1, ceiling: null, pileCount: 0 } as AnyRow;
+      return {
+        ...fresh,
+        id: op.id,
+        title: op.title,
+        paletteId: op.paletteId,
+        ground: op.ground ?? '#a89b88',
+        canvas: null,
+        layer: 1,
+        ceiling: null,
+        pileCount: 0,
+      } as AnyRow;
     case 'reference.add':
-      return { ...fresh, id: op.id, paintingId: op.paintingId, pictureId: op.pictureId, name: op.name ?? '', width: 0, height: 0, ownWidth: 0, space: 'srgb', colours: '', view: {}, source: '', passing: 'ask' };
+      return {
+        ...fresh,
+        id: op.id,
+        paintingId: op.paintingId,
+        pictureId: op.pictureId,
+        name: op.name ?? '',
+        width: 0,
+        height: 0,
+        ownWidth: 0,
+        space: 'srgb',
+        colours: '',
+        view: {},
+        source: '',
+        passing: 'ask',
+      };
     case 'sample.add':
       return { ...fresh, referenceId: null, outline: null, zone: '', thing: '', valueOnly: false, ...without(op, 'do'), id: op.id };
     case 'pile.add':
@@ -75,7 +99,8 @@ export function provisionally(ops: readonly Operation[], rows: RowMaps, at: stri
     if (fresh) put(kind, fresh);
     else if (known && deed === 'change') {
       put(kind, { ...known, ...without(op, 'do', 'version') } as AnyRow);
-    } else if (known && (deed === 'delete' || deed === 'restore')) put(kind, { ...known, deletedAt: deed === 'delete' ? at : null } as AnyRow);
+    } else if (known && (deed === 'delete' || deed === 'restore'))
+      put(kind, { ...known, deletedAt: deed === 'delete' ? at : null } as AnyRow);
   }
   const all: Record<string, AnyRow[]> = {};
   for (const { kind, row } of news.values()) (all[kind] ??= []).push(row);

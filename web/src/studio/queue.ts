@@ -57,7 +57,10 @@ const stored = (name: string): Promise<IDBPDatabase<Stored>> =>
       fresh.createObjectStore('versions');
     },
   });
-async function entries(db: IDBPDatabase<Stored>, store: 'pictures'): Promise<(readonly [key: string, value: Stored['pictures']['value']])[]> {
+async function entries(
+  db: IDBPDatabase<Stored>,
+  store: 'pictures',
+): Promise<(readonly [key: string, value: Stored['pictures']['value']])[]> {
   const keys = await db.getAllKeys(store);
   return Promise.all(keys.map(async (key) => [key, (await db.get(store, key))!] as const));
 }

@@ -43,4 +43,6 @@ export function applied(rows: RowMaps, heard: Map<string, number>, { seq, rows: 
 
 /** Rows that were not put away, oldest first. */
 export const present = <T extends { readonly deletedAt: string | null; readonly createdAt: string }>(rows: ReadonlyMap<string, T>): T[] =>
-  [...rows.values()].filter((row) => row.deletedAt === null).sort((a, b) => (a.createdAt < b.createdAt ? -1 : a.createdAt > b.createdAt ? 1 : 0));
+  [...rows.values()]
+    .filter((row) => row.deletedAt === null)
+    .sort((a, b) => (a.createdAt < b.createdAt ? -1 : a.createdAt > b.createdAt ? 1 : 0));

@@ -118,7 +118,13 @@ export class Sender {
         continue;
       }
       const file = await this.queue.picture(op.pictureId);
-      if (!file) throw new ApiError({ type: 'about:blank', title: 'Gone', status: 410, detail: 'The picture is not in this browser any more. Bring it again.' });
+      if (!file)
+        throw new ApiError({
+          type: 'about:blank',
+          title: 'Gone',
+          status: 410,
+          detail: 'The picture is not in this browser any more. Bring it again.',
+        });
       const { id } = await sendPicture(file, this.studio);
       await this.queue.pictureIs(op.pictureId, id);
       ops.push({ ...op, pictureId: id });

@@ -130,18 +130,18 @@ export const useStudio = defineStore('studio', () => {
     if (before > 1 && waiting.value.length === 0 && !away.value) notices.saved('All that waited is in the studio now.');
   }
   // A disk that was full may have room again.
-  useEventListener(window, "online", () => void sender?.go());
+  useEventListener(window, 'online', () => void sender?.go());
   useIntervalFn(() => void (waiting.value.some((item) => !item.parked) && sender?.go()), TRY_AGAIN_MS);
   // A browser that keeps nothing (a private window) sends at once, or not at all.
   const opening = known
     .then(() => Sender.open(studioId.value, heardOf, () => void look()))
     .then(
-    (opened) => {
-      sender = opened;
-      void look().then(() => opened.go());
-    },
-    () => undefined,
-  );
+      (opened) => {
+        sender = opened;
+        void look().then(() => opened.go());
+      },
+      () => undefined,
+    );
 
   hear(
     () => seq.value,
@@ -180,7 +180,9 @@ export const useStudio = defineStore('studio', () => {
     if (!sender) heardOf({ id: change.id, outcome });
     if (outcome.is === 'waiting') {
       if (!isShown) showAhead(change);
-      notices.waits(`${says}: this waits in this browser. ${outcome.problem.status === 0 ? 'The studio does not answer' : outcome.problem.detail}`);
+      notices.waits(
+        `${says}: this waits in this browser. ${outcome.problem.status === 0 ? 'The studio does not answer' : outcome.problem.detail}`,
+      );
     } else if (outcome.is === 'refused' && (outcome.problem.current === undefined || !sender)) {
       // Where there are two sides, the sheet that shows them says so.
       notices.refused(outcome.problem.detail);
@@ -298,5 +300,23 @@ export const useStudio = defineStore('studio', () => {
 
   const send = async (): Promise<void> => sender?.go();
 
-  return { rows, seq, undoable, redoable, away, waiting, refused, apply, load, make, undo, redo, ask, decide, holdPicture, heldPicture, send };
+  return {
+    rows,
+    seq,
+    undoable,
+    redoable,
+    away,
+    waiting,
+    refused,
+    apply,
+    load,
+    make,
+    undo,
+    redo,
+    ask,
+    decide,
+    holdPicture,
+    heldPicture,
+    send,
+  };
 });

@@ -3,16 +3,19 @@ import { randomUUID } from 'node:crypto';
 import type { Needs, SightingDto } from '@dusk/wire';
 import { In, IsNull, type EntityManager } from 'typeorm';
 import { Belief, Look, Sighting, Stage } from '../entities/index.ts';
-import { notFound, ProblemError, unfit } from '../problems.ts';
+import { notFound, ProblemError, unfit } from '../refusing/problems.ts';
 import { pileOf } from './piles.ts';
-import { knifeNow } from './settings.ts';
-import { withMothers } from './stagesRead.ts';
-import type { Doing } from './work.ts';
+import { knifeNow } from '../settings/settings.ts';
+import { withMothers } from '../deeds/stagesRead.ts';
+import type { Doing } from '../change/work.ts';
 
 const refuse = (detail: string): ProblemError => new ProblemError(409, 'Not now', detail);
 
 /** Sightings by id, or those with looks at piles of a painting, in one query. */
-export async function sightingRows(db: EntityManager, where: { readonly ids?: readonly string[]; readonly paintingId?: string }): Promise<SightingDto[]> {
+export async function sightingRows(
+  db: EntityManager,
+  where: { readonly ids?: readonly string[]; readonly paintingId?: string },
+): Promise<SightingDto[]> {
   const { ids, paintingId } = where;
   if (ids) return db.find(Sighting, { where: { id: In([...ids]) } });
   return db
@@ -36,8 +39,18 @@ export const addLook: Doing<Needs<'look.add'>> = async (work, { id, sightingId, 
   const stage = await db.findOneBy(Stage, { id: stageId, withdrawnAt: IsNull() });
   if (!stage) throw unfit('Unknown step', 'stageId', 'What was looked at is not there any more.');
   await pileOf(db, stage.pileId);
-  if (!(await db.existsBy(Sighting, { id: sightingId }))) throw unfit('Unknown sighting', 'sightingId', 'This look belongs to no sighting.');
-  await db.insert(Look, { id, sightingId, stageId, ...lab, said: said ?? null, confirmed: confirmed ?? false, at: at ?? work.at, withdrawnAt: null });
+  if (!(await db.existsBy(Sighting, { id: sightingId })))
+    throw unfit('Unknown sighting', 'sightingId', 'This look belongs to no sighting.');
+  await db.insert(Look, {
+    id,
+    sightingId,
+    stageId,
+    ...lab,
+    said: said ?? null,
+    confirmed: confirmed ?? false,
+    at: at ?? work.at,
+    withdrawnAt: null,
+  });
   await believe(db, id, stage, at ?? work.at);
   work.touch('piles', stage.pileId);
   work.relearn(stage.pileId);
@@ -58,7 +71,8 @@ const markLook =
     const { db, at } = work;
     const look = await db.findOne(Look, { where: { id }, relations: { stage: true } });
     if (!look) throw notFound('look');
-    if ((look.withdrawnAt !== null) === withdrawing) throw refuse(withdrawing ? 'This look was taken back already.' : 'This look stands already.');
+    if ((look.withdrawnAt !== null) === withdrawing)
+      throw refuse(withdrawing ? 'This look was taken back already.' : 'This look stands already.');
     await db.update(Look, { id }, { withdrawnAt: withdrawing ? at : null });
     work.touch('piles', look.stage!.pileId);
     work.relearn(look.stage!.pileId);

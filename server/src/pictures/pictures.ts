@@ -2,10 +2,10 @@ import { createHash } from 'node:crypto';
 import type { PictureDto } from '@dusk/wire';
 import type { EntityManager } from 'typeorm';
 import { Picture, PictureBytes, PictureCopy } from '../entities/index.ts';
-import { smallCopy } from '../pictures/copies.ts';
-import type { NewPicture } from '../pictures/own.ts';
-import { notFound } from '../problems.ts';
-import { now } from './work.ts';
+import { smallCopy } from './copies.ts';
+import type { NewPicture } from './own.ts';
+import { notFound } from '../refusing/problems.ts';
+import { now } from '../change/work.ts';
 
 /** Keeps a picture under the hash of its bytes and of how they are to be turned; one that is there already is not kept twice. */
 export async function keepPicture(db: EntityManager, picture: NewPicture): Promise<{ readonly kept: PictureDto; readonly known: boolean }> {
@@ -44,7 +44,8 @@ export async function ownPixels(db: EntityManager, id: string): Promise<PictureF
   return { mime: picture.mime, bytes };
 }
 
-const copyOf = (db: EntityManager, pictureId: string, kind: PictureCopy['kind']): Promise<PictureFile | null> => db.findOneBy(PictureCopy, { pictureId, kind });
+const copyOf = (db: EntityManager, pictureId: string, kind: PictureCopy['kind']): Promise<PictureFile | null> =>
+  db.findOneBy(PictureCopy, { pictureId, kind });
 
 /** A copy of a picture to look at. What was kept before there were copies is its own. */
 export async function workingPixels(db: EntityManager, id: string): Promise<PictureFile> {

@@ -1,10 +1,10 @@
 import type { Needs, PileDto } from '@dusk/wire';
 import { In, IsNull, MoreThan, type EntityManager } from 'typeorm';
 import { Addition, Look, Stage, TubeState } from '../entities/index.ts';
-import { notFound, ProblemError, unfit } from '../problems.ts';
+import { notFound, ProblemError, unfit } from '../refusing/problems.ts';
 import { mlText } from '@dusk/core';
 import { pileOf, pileRows, predictedAfter } from './piles.ts';
-import type { Doing, Work } from './work.ts';
+import type { Doing, Work } from '../change/work.ts';
 
 type Sent = Needs<'stage.add'>;
 
@@ -20,7 +20,8 @@ function checkOrder({ kind, additions, left }: Sent, before: Stage | null): void
   if (takes && additions.length === 0) throw unfit('Nothing was added', 'additions', 'Say what went into the pile.');
   if (!takes && additions.length > 0) throw unfit('The request does not fit', 'additions', 'Only what was mixed or added has additions.');
   if (kind === 'left' && left === undefined) throw unfit('The request does not fit', 'left', 'Say how much of the pile is left.');
-  if (takes && left !== undefined) throw unfit('The request does not fit', 'left', 'How much is left is said when something was taken away.');
+  if (takes && left !== undefined)
+    throw unfit('The request does not fit', 'left', 'How much is left is said when something was taken away.');
 }
 
 async function checkAdditions(db: EntityManager, { pileId, additions }: Sent): Promise<void> {

@@ -4,7 +4,7 @@ import type { EntityManager } from 'typeorm';
 import { CardPlace, PaletteTube, Settings } from '../entities/index.ts';
 import { CardIndex, type CardColumns } from './cardIndex.ts';
 import { cardRows } from './cards.ts';
-import { newestSeq } from './newestSeq.ts';
+import { newestSeq } from '../change/newestSeq.ts';
 
 /** Whether something holds of the card at a place. */
 type Test = (at: number) => boolean;
@@ -26,7 +26,11 @@ async function pigmentTest(db: EntityManager, { list, lists }: CardColumns, quer
   return (at) => fits[list[at]!]!;
 }
 
-async function warmthTest(db: EntityManager, { warmRed, warmGreen }: CardColumns, temperature: CardQuery['temperature']): Promise<Test | undefined> {
+async function warmthTest(
+  db: EntityManager,
+  { warmRed, warmGreen }: CardColumns,
+  temperature: CardQuery['temperature'],
+): Promise<Test | undefined> {
   if (!temperature) return undefined;
   const { warmBlue } = await db.findOneByOrFail(Settings, { id: 1 });
   const warmth = warmBlue === 'green-leaning' ? warmGreen : warmRed;
@@ -37,7 +41,12 @@ async function warmthTest(db: EntityManager, { warmRed, warmGreen }: CardColumns
 const isText = (column: readonly string[], wanted: string | undefined): Test | false => Boolean(wanted) && ((at) => column[at] === wanted);
 
 /** Everything that must hold of a card, the cheapest first. */
-async function testsOf(db: EntityManager, cards: CardColumns, query: CardQuery, places: ReadonlyMap<string, number> | undefined): Promise<Test[]> {
+async function testsOf(
+  db: EntityManager,
+  cards: CardColumns,
+  query: CardQuery,
+  places: ReadonlyMap<string, number> | undefined,
+): Promise<Test[]> {
   const { darkest, lightest, words = '', since, until } = query;
   const { value, createdAt } = cards;
   const tests: (Test | undefined | false)[] = [
@@ -54,7 +63,11 @@ async function testsOf(db: EntityManager, cards: CardColumns, query: CardQuery, 
     ...folded(words)
       .split(/\s+/)
       .filter(Boolean)
-      .map((word): Test => (at) => cards.words[at]!.includes(word)),
+      .map(
+        (word): Test =>
+          (at) =>
+            cards.words[at]!.includes(word),
+      ),
   ];
   return tests.filter((test): test is Test => typeof test === 'function');
 }

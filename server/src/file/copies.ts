@@ -1,7 +1,7 @@
 import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, statSync, statfsSync, writeFileSync } from 'node:fs';
 import { basename, dirname, join, resolve } from 'node:path';
 import Database from 'better-sqlite3';
-import { ProblemError } from '../problems.ts';
+import { ProblemError } from '../refusing/problems.ts';
 import { lookAt, type StudioSeen } from './look.ts';
 import { takeAway } from './places.ts';
 

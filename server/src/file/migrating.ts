@@ -35,5 +35,7 @@ export async function migrate(data: DataSource, file: string, isNew = false): Pr
   await data.runMigrations({ transaction: 'each' });
   const astray = (await data.query('PRAGMA foreign_key_check')) as { table: string }[];
   if (astray.length > 0)
-    throw new Error(`The studio's schema was brought up to date, but ${astray.length} rows of ${astray[0]!.table} refer to nothing. Use the copy beside ${file}.`);
+    throw new Error(
+      `The studio's schema was brought up to date, but ${astray.length} rows of ${astray[0]!.table} refer to nothing. Use the copy beside ${file}.`,
+    );
 }

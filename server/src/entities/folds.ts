@@ -1,5 +1,5 @@
 import { Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
-import { Pile } from '../entities/piles.ts';
+import { Pile } from './piles.ts';
 
 /**
  * Where a pile stands in the order in which evidence is folded, by its first look that counts. What was

@@ -2,7 +2,7 @@ import { CATALOGUE, type PaintCurves } from '@dusk/core';
 import type { CurvesDto, LearntDto, StateDto, TubeDto } from '@dusk/wire';
 import { In, type EntityManager } from 'typeorm';
 import { Tube, TubeState } from '../entities/index.ts';
-import { unfit } from '../problems.ts';
+import { unfit } from '../refusing/problems.ts';
 
 const curvesDto = ({ K, S }: TubeState): CurvesDto => ({ K, S });
 
@@ -15,9 +15,7 @@ export async function statesById(db: EntityManager, ids: readonly string[]): Pro
 }
 
 const learntDto = (state: TubeState): LearntDto | null =>
-  state.learnt && state.base
-    ? { stateId: state.base.id, basis: state.base.basis, curves: curvesDto(state.base), ...state.learnt }
-    : null;
+  state.learnt && state.base ? { stateId: state.base.id, basis: state.base.basis, curves: curvesDto(state.base), ...state.learnt } : null;
 
 function tubeDto(tube: Tube): TubeDto {
   const { colourIndex, character, caution, drying, lightfastness, density } = CATALOGUE.get(tube.pigment)!;
@@ -53,7 +51,12 @@ export async function tubeRows(db: EntityManager, ids?: readonly string[]): Prom
 
 /** States by id, as they cross the wire. */
 export const stateRows = async (db: EntityManager, ids: readonly string[]): Promise<StateDto[]> =>
-  [...(await statesById(db, ids)).values()].map((state) => ({ id: state.id, tubeId: state.tubeId, basis: state.basis, curves: curvesDto(state) }));
+  [...(await statesById(db, ids)).values()].map((state) => ({
+    id: state.id,
+    tubeId: state.tubeId,
+    basis: state.basis,
+    curves: curvesDto(state),
+  }));
 
 /** The state each tube is reckoned with today. */
 export async function statesToday(db: EntityManager, tubeIds: readonly string[]): Promise<Map<string, TubeState>> {

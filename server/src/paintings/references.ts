@@ -2,11 +2,11 @@ import { checkBounds, frameOf } from '@dusk/core';
 import type { Needs, Operation, OutlineDto, ReferenceDto, SampleDto, ViewDto } from '@dusk/wire';
 import { In, IsNull, type EntityManager } from 'typeorm';
 import { Picture, Reference, Sample } from '../entities/index.ts';
-import { stale, unfit } from '../problems.ts';
+import { stale, unfit } from '../refusing/problems.ts';
 import { paintingOf } from './paintings.ts';
-import { puttingAway } from './putAway.ts';
-import { changed, given, present } from './rows.ts';
-import type { Doing } from './work.ts';
+import { puttingAway } from '../change/putAway.ts';
+import { changed, given, present } from '../change/rows.ts';
+import type { Doing } from '../change/work.ts';
 
 async function pictureOf(db: EntityManager, id: string): Promise<Picture> {
   const picture = await db.findOneBy(Picture, { id });
@@ -23,7 +23,8 @@ function checkView(view: ViewDto | undefined): void {
 /** A corner is two numbers; a lone one at the end belongs to none. */
 function checkOutline(outline: OutlineDto | undefined): void {
   for (const area of outline ? [outline, ...(outline.more ?? [])] : [])
-    if (area.points && area.points.length % 2 !== 0) throw unfit('Half a corner', 'outline', 'A drawn area is made of corners, x and y each.');
+    if (area.points && area.points.length % 2 !== 0)
+      throw unfit('Half a corner', 'outline', 'A drawn area is made of corners, x and y each.');
 }
 
 /** A place that was sampled lies in its picture, as far as a hand that draws to the edge goes. */
@@ -90,7 +91,10 @@ export const { away: deleteReference, back: restoreReference } = puttingAway({
 const sampleDto = ({ painting: _p, reference: _r, ...row }: Sample): SampleDto => row;
 
 /** Samples by their ids, or those of a painting. */
-export async function sampleRows(db: EntityManager, where: { readonly ids?: readonly string[]; readonly paintingId?: string }): Promise<SampleDto[]> {
+export async function sampleRows(
+  db: EntityManager,
+  where: { readonly ids?: readonly string[]; readonly paintingId?: string },
+): Promise<SampleDto[]> {
   const { ids, paintingId } = where;
   const rows = await db.find(Sample, {
     where: ids ? { id: In([...ids]) } : { paintingId: paintingId!, deletedAt: IsNull() },
@@ -99,7 +103,10 @@ export async function sampleRows(db: EntityManager, where: { readonly ids?: read
   return rows.map(sampleDto);
 }
 
-export const addSample: Doing<Needs<'sample.add'>> = async ({ db, at, touch }, { id, paintingId, referenceId, outline, seen, paint, zone, thing, valueOnly }) => {
+export const addSample: Doing<Needs<'sample.add'>> = async (
+  { db, at, touch },
+  { id, paintingId, referenceId, outline, seen, paint, zone, thing, valueOnly },
+) => {
   await paintingOf(db, paintingId);
   checkOutline(outline);
   if (referenceId !== undefined && !(await db.existsBy(Reference, { id: referenceId, paintingId })))
@@ -137,4 +144,3 @@ export const changeSample: Doing<Needs<'sample.change'>> = async ({ db, touch },
 };
 
 export const { away: deleteSample, back: restoreSample } = puttingAway({ what: 'sample', rows: 'samples', entity: Sample });
-

@@ -1,4 +1,4 @@
-import { ProblemError } from '../problems.ts';
+import { ProblemError } from '../refusing/problems.ts';
 
 /** Why a studio cannot be opened, in a painter's words: what, where, and what to do. Nothing was written. */
 export class TroubleAtStart extends Error {

@@ -1,11 +1,11 @@
 import type { Needs, PaletteDto } from '@dusk/wire';
 import { In, IsNull, type EntityManager } from 'typeorm';
 import { Painting, Palette, PaletteTube } from '../entities/index.ts';
-import { ProblemError, stale } from '../problems.ts';
-import { puttingAway } from './putAway.ts';
-import { groupedBy, present } from './rows.ts';
-import { checkTubes } from './tubes.ts';
-import type { Doing, Work } from './work.ts';
+import { ProblemError, stale } from '../refusing/problems.ts';
+import { puttingAway } from '../change/putAway.ts';
+import { groupedBy, present } from '../change/rows.ts';
+import { checkTubes } from '../tubes/tubes.ts';
+import type { Doing, Work } from '../change/work.ts';
 
 /** Palettes with their tubes, in two queries however many. */
 export async function paletteRows(db: EntityManager, ids?: readonly string[]): Promise<PaletteDto[]> {
@@ -63,8 +63,7 @@ export const changePalette: Doing<Needs<'palette.change'>> = async (work, { id, 
 async function checkUnused({ db }: Work, { id }: { readonly id: string }, back: boolean): Promise<void> {
   if (back) return;
   const painting = await db.findOneBy(Painting, { paletteId: id, deletedAt: IsNull() });
-  if (painting)
-    throw new ProblemError(409, 'In use', `“${painting.title}” is painted from this palette. Give it another palette first.`);
+  if (painting) throw new ProblemError(409, 'In use', `“${painting.title}” is painted from this palette. Give it another palette first.`);
 }
 
 export const { away: deletePalette, back: restorePalette } = puttingAway({

@@ -2,44 +2,23 @@ import 'reflect-metadata';
 import { existsSync, mkdirSync, readdirSync, renameSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
-import { DataSource, type EntityManager } from 'typeorm';
+import { DataSource } from 'typeorm';
 import { ENTITIES } from '../entities/index.ts';
 import { MIGRATIONS } from '../migrations/index.ts';
-import { copiesIn, copyTo, foldersOfCopies, newestGood, stamp } from '../keeping/copies.ts';
-import { hold, type Held } from '../keeping/lock.ts';
-import { lookAt, sizeOf, walOf, type StudioSeen } from '../keeping/look.ts';
-import { NEW_FILE, STUDIO_FILE, takeAway } from '../keeping/places.ts';
-import { isForWantOfRoom, TroubleAtStart } from '../keeping/trouble.ts';
-import { isRefusal, ProblemError } from '../problems.ts';
-import { Folding } from '../beliefs/folding.ts';
-import { findAll } from './cardIndex.ts';
+import { copiesIn, copyTo, foldersOfCopies, newestGood, stamp } from '../file/copies.ts';
+import { hold, type Held } from '../file/lock.ts';
+import { lookAt, sizeOf, walOf } from '../file/look.ts';
+import { NEW_FILE, STUDIO_FILE, takeAway } from '../file/places.ts';
+import { isForWantOfRoom, TroubleAtStart } from '../file/trouble.ts';
+import { isRefusal, ProblemError } from '../refusing/problems.ts';
+import { Folding } from './folding.ts';
+import { findAll } from '../cards/cardIndex.ts';
 import { stockCatalogue } from './catalogue.ts';
-import { Hearing } from './hearing.ts';
-import { migrate } from './migrating.ts';
-import { studioIdOf } from './settings.ts';
-import { connectionOf, inTransaction, reopen } from './transactions.ts';
-
-/** An open studio: one SQLite file. */
-export interface Studio {
-  readonly folder: string;
-  readonly file: string;
-  readonly data: DataSource;
-  /** Reads, after the changes before it, so that no half-made change is seen. */
-  readonly look: <T>(work: (db: EntityManager) => Promise<T>) => Promise<T>;
-  /** Runs a change as one transaction, after those before it, and answers once it is durable. */
-  readonly change: <T>(work: (db: EntityManager) => Promise<T>) => Promise<T>;
-  /** What tells it from every other. */
-  readonly id: string;
-  /** Whether its disk had no room when it was opened: it is read, and keeps nothing new until there is. */
-  readonly isFull: boolean;
-  /** Where open windows hear of changes. */
-  readonly hearing: Hearing;
-  /** What reckons what piles teach where that takes long. */
-  readonly folding: Folding;
-  /** Copies all of it into one file while it is in use. */
-  readonly copy: (to: string) => Promise<StudioSeen>;
-  readonly close: () => Promise<void>;
-}
+import { Hearing } from '../change/hearing.ts';
+import { migrate } from '../file/migrating.ts';
+import { studioIdOf } from '../settings/settings.ts';
+import type { Studio } from '../change/studio.ts';
+import { connectionOf, inTransaction, reopen } from '../file/transactions.ts';
 
 interface Pragmas {
   pragma(text: string): unknown;
@@ -94,7 +73,9 @@ function checked(folder: string, file: string): void {
       const copy = foldersOfCopies(folder)
         .flatMap((where) => newestGood(where) ?? [])
         .sort((one, other) => (other.newest ?? '').localeCompare(one.newest ?? ''))[0];
-      const offer = copy ? ` The newest good copy is ${copy.file}, of ${copy.newest ?? 'an unknown day'}: ${copy.paintings} paintings, ${copy.piles} piles.` : '';
+      const offer = copy
+        ? ` The newest good copy is ${copy.file}, of ${copy.newest ?? 'an unknown day'}: ${copy.paintings} paintings, ${copy.piles} piles.`
+        : '';
       throw new TroubleAtStart(cause.message + offer);
     }
     return;
@@ -197,7 +178,9 @@ async function over(data: DataSource, isCramped: boolean, folder: string, file: 
     if (connectionOf(data).inTransaction) connectionOf(data).exec('ROLLBACK');
     const { code = '' } = cause as { code?: string };
     if (code.startsWith('SQLITE_READONLY') || code === 'EROFS')
-      throw new TroubleAtStart(`${file} cannot be written, so nothing would be kept. Give yourself the right to write it, or choose another folder with DUSK_DATA=…`);
+      throw new TroubleAtStart(
+        `${file} cannot be written, so nothing would be kept. Give yourself the right to write it, or choose another folder with DUSK_DATA=…`,
+      );
     if (!isForWantOfRoom(cause)) throw cause;
     isFull = true;
   }

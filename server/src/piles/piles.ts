@@ -1,20 +1,42 @@
 import {
   checkMixture,
   evidenceOf,
-  lookAfter, leastSure, leavesOf, masstoneOf, paintOfMixture, pilesIn, predict, throughStages, type Leaf, type Mixture, type PaintCurves, type StageRecord } from '@dusk/core';
-import { labDto, mixtureDto, type MixtureSent, type Needs, type PileDto, type PredictionDto, type PurposeDto, type StageDto, type TargetDto } from '@dusk/wire';
+  lookAfter,
+  leastSure,
+  leavesOf,
+  masstoneOf,
+  paintOfMixture,
+  pilesIn,
+  predict,
+  throughStages,
+  type Leaf,
+  type Mixture,
+  type PaintCurves,
+  type StageRecord,
+} from '@dusk/core';
+import {
+  labDto,
+  mixtureDto,
+  type MixtureSent,
+  type Needs,
+  type PileDto,
+  type PredictionDto,
+  type PurposeDto,
+  type StageDto,
+  type TargetDto,
+} from '@dusk/wire';
 import { In, IsNull, type EntityManager } from 'typeorm';
 import { Card, Pile, Sample, Stage, type Addition } from '../entities/index.ts';
-import { ProblemError, stale, unfit } from '../problems.ts';
+import { ProblemError, stale, unfit } from '../refusing/problems.ts';
 import { groundsFor } from '../beliefs/beliefs.ts';
-import { knifeNow } from './settings.ts';
-import { paintingOf } from './paintings.ts';
-import { puttingAway } from './putAway.ts';
-import { any, present } from './rows.ts';
-import { additionOf, paintsOf, readStages, recordsOf, withMothers, type StagesRead } from './stagesRead.ts';
-import type { Studio } from './studio.ts';
-import { checkTubes, paintOfState, statesById, statesToday } from './tubes.ts';
-import type { Doing, Work } from './work.ts';
+import { knifeNow } from '../settings/settings.ts';
+import { paintingOf } from '../paintings/paintings.ts';
+import { puttingAway } from '../change/putAway.ts';
+import { any, present } from '../change/rows.ts';
+import { additionOf, paintsOf, readStages, recordsOf, withMothers, type StagesRead } from '../deeds/stagesRead.ts';
+import type { Studio } from '../change/studio.ts';
+import { checkTubes, paintOfState, statesById, statesToday } from '../tubes/tubes.ts';
+import type { Doing, Work } from '../change/work.ts';
 
 function stageDto(stage: Stage, { additions, looks, beliefs }: StagesRead): StageDto {
   const { id, n, kind, at, left, predicted } = stage;
@@ -50,7 +72,10 @@ function stageDto(stage: Stage, { additions, looks, beliefs }: StagesRead): Stag
 }
 
 /** Piles with what was done with them, in a fixed number of queries: by id, or all of a painting. */
-export async function pileRows(db: EntityManager, where: { readonly ids?: readonly string[]; readonly paintingId?: string }): Promise<PileDto[]> {
+export async function pileRows(
+  db: EntityManager,
+  where: { readonly ids?: readonly string[]; readonly paintingId?: string },
+): Promise<PileDto[]> {
   const { ids, paintingId } = where;
   const piles = await db.find(Pile, {
     where: ids ? { id: In([...ids]) } : { paintingId: paintingId!, deletedAt: IsNull() },
@@ -80,9 +105,10 @@ export const statesSpokenOf = (piles: readonly PileDto[]): string[] => [
 /** Piles with all that they take from, mothers of mothers too, of whatever painting those are. */
 export async function withSources(db: EntityManager, piles: readonly PileDto[]): Promise<PileDto[]> {
   const found = new Map(piles.map((pile) => [pile.id, pile]));
-  for (let newest = piles; newest.length > 0; ) {
+  for (let newest = piles; newest.length > 0;) {
     const drawn = newest.flatMap(({ stages }) => stages.flatMap(({ additions }) => additions.flatMap(({ stageId }) => stageId ?? [])));
-    const stages = drawn.length === 0 ? [] : await db.find(Stage, { where: { id: In([...new Set(drawn)]) }, select: { id: true, pileId: true } });
+    const stages =
+      drawn.length === 0 ? [] : await db.find(Stage, { where: { id: In([...new Set(drawn)]) }, select: { id: true, pileId: true } });
     const wanted = [...newest.flatMap(({ plan }) => pilesIn(plan as Mixture)), ...stages.map(({ pileId }) => pileId)];
     const missing = [...new Set(wanted)].filter((id) => !found.has(id));
     newest = missing.length === 0 ? [] : await pileRows(db, { ids: missing });
@@ -101,7 +127,11 @@ export const pilesOf = ({ look }: Studio, paintingId: string): Promise<PileDto[]
 export async function pileOf(db: EntityManager, id: string): Promise<Pile> {
   const { painting, ...pile } = present('pile', await db.findOne(Pile, { where: { id }, relations: { painting: true } }));
   if (painting?.deletedAt)
-    throw new ProblemError(409, 'Its painting is put away', `The painting of this pile, “${painting.title}”, was put away. Bring it back first.`);
+    throw new ProblemError(
+      409,
+      'Its painting is put away',
+      `The painting of this pile, “${painting.title}”, was put away. Bring it back first.`,
+    );
   return pile;
 }
 
@@ -143,9 +173,11 @@ const MOST_MOTHERS = 200;
 /** Plans of piles a plan takes from, and of those that these take from, by pile. @throws ProblemError where a pile would be mixed from itself */
 async function plansOfMothers(db: EntityManager, plan: Mixture, own: string, read = pileOf): Promise<ReadonlyMap<string, Mixture>> {
   const plans = new Map<string, Mixture>();
-  for (let wanted = pilesIn(plan); wanted.length > 0; ) {
-    if (wanted.includes(own)) throw unfit('Mixed from itself', 'plan', 'A pile cannot be mixed from itself, nor from piles that are mixed from it.');
-    if (plans.size > MOST_MOTHERS) throw unfit('Too many mothers', 'plan', 'This pile rests on too many others that are mixed from one another.');
+  for (let wanted = pilesIn(plan); wanted.length > 0;) {
+    if (wanted.includes(own))
+      throw unfit('Mixed from itself', 'plan', 'A pile cannot be mixed from itself, nor from piles that are mixed from it.');
+    if (plans.size > MOST_MOTHERS)
+      throw unfit('Too many mothers', 'plan', 'This pile rests on too many others that are mixed from one another.');
     for (const id of new Set(wanted)) plans.set(id, (await read(db, id)).plan);
     wanted = [...new Set(wanted)].flatMap((id) => pilesIn(plans.get(id)!)).filter((id) => id === own || !plans.has(id));
   }
@@ -178,7 +210,11 @@ export async function sourcesOf(db: EntityManager, plan: Mixture, own: string, r
 }
 
 /** A plan made ready to be kept, and what it gives. */
-async function planned(db: EntityManager, sent: MixtureSent, own: string): Promise<{ readonly plan: Pile['plan']; readonly predicted: PredictionDto }> {
+async function planned(
+  db: EntityManager,
+  sent: MixtureSent,
+  own: string,
+): Promise<{ readonly plan: Pile['plan']; readonly predicted: PredictionDto }> {
   const mixture: Mixture = { heaps: sent.heaps as unknown as Mixture['heaps'] };
   checkSources(mixture);
   checkMixture(mixture);
@@ -219,11 +255,13 @@ async function checkTarget(db: EntityManager, target: TargetDto | null | undefin
 async function checkPurpose(db: EntityManager, purpose: Needs<'pile.add'>['purpose'], own?: string): Promise<void> {
   if (!purpose) return;
   const piles = [...(purpose.neighbours ?? []).map(({ pileId }) => pileId), ...(purpose.overId === undefined ? [] : [purpose.overId])];
-  if (own !== undefined && piles.includes(own)) throw unfit('Beside itself', 'purpose', 'A pile is not its own neighbour, nor laid over itself.');
+  if (own !== undefined && piles.includes(own))
+    throw unfit('Beside itself', 'purpose', 'A pile is not its own neighbour, nor laid over itself.');
   const known = async (what: typeof Pile | typeof Sample, ids: readonly string[]): Promise<boolean> =>
     ids.length === 0 || (await db.countBy<{ id: string }>(what, { id: In([...new Set(ids)]) })) === new Set(ids).size;
   if (!(await known(Pile, piles))) throw unfit('Unknown pile', 'purpose', 'A pile is to stand beside one, or over one, that is not there.');
-  if (!(await known(Sample, purpose.also ?? []))) throw unfit('Unknown place', 'purpose', 'A pile is to serve in a place that is not marked.');
+  if (!(await known(Sample, purpose.also ?? [])))
+    throw unfit('Unknown place', 'purpose', 'A pile is to serve in a place that is not marked.');
   const crossed = purpose.neighbours?.some(({ least, most }) => least !== undefined && most !== undefined && least > most);
   if (crossed) throw unfit('Nothing between', 'purpose', 'The least difference to a neighbour is no larger than the most.');
 }
@@ -264,7 +302,10 @@ export const addPile: Doing<Needs<'pile.add'>> = async ({ db, at, touch }, sent)
   return [{ do: 'pile.delete', id, version: 1 }];
 };
 
-export const changePile: Doing<Needs<'pile.change'>> = async ({ db, at, touch }, { id, version, name, target, plan, ml, purpose, layer, note, string }) => {
+export const changePile: Doing<Needs<'pile.change'>> = async (
+  { db, at, touch },
+  { id, version, name, target, plan, ml, purpose, layer, note, string },
+) => {
   const pile = await pileOf(db, id);
   if (pile.version !== version) {
     const [current] = await pileRows(db, { ids: [id] });

@@ -36,15 +36,15 @@ import {
 } from '@dusk/wire';
 import { In, IsNull, type EntityManager } from 'typeorm';
 import { Card, CardFound, CardPlace, Painting, Pile, Sample, Sighting, Tube } from '../entities/index.ts';
-import { stale, unfit } from '../problems.ts';
+import { stale, unfit } from '../refusing/problems.ts';
 import { doubtsAbout } from '../beliefs/beliefs.ts';
 import { CardIndex, letBeFound } from './cardIndex.ts';
-import { anyPile, pileOf } from './piles.ts';
-import { puttingAway } from './putAway.ts';
-import { changed, given, present } from './rows.ts';
-import { readStages, withMothers } from './stagesRead.ts';
-import { checkTubes, statesById } from './tubes.ts';
-import type { Doing, Work } from './work.ts';
+import { anyPile, pileOf } from '../piles/piles.ts';
+import { puttingAway } from '../change/putAway.ts';
+import { changed, given, present } from '../change/rows.ts';
+import { readStages, withMothers } from '../deeds/stagesRead.ts';
+import { checkTubes, statesById } from '../tubes/tubes.ts';
+import type { Doing, Work } from '../change/work.ts';
 
 /** What cards of before say nothing of. */
 const UNSAID = { light: '', film: '', medium: '', basis: 'typical', steadiness: 0, within: 0 } as const;
@@ -67,12 +67,20 @@ export async function cardRows(db: EntityManager, ids: readonly string[]): Promi
   return (await db.find(Card, { where: { id: In([...ids]) }, order: { value: 'ASC', id: 'ASC' } })).map(dto);
 }
 
-const labIf = (lab: LabDto | null): Lab | undefined => lab ? labOfDto(lab) : undefined;
+const labIf = (lab: LabDto | null): Lab | undefined => (lab ? labOfDto(lab) : undefined);
 
-const curves = (tubes: readonly CardTubeDto[]): CardTube[] => tubes.map((tube) => ({ ...tube, basis: tube.basis ?? 'typical', K: Float64Array.from(tube.K), S: Float64Array.from(tube.S) }));
+const curves = (tubes: readonly CardTubeDto[]): CardTube[] =>
+  tubes.map((tube) => ({ ...tube, basis: tube.basis ?? 'typical', K: Float64Array.from(tube.K), S: Float64Array.from(tube.S) }));
 
 /** A card as the engine knows it. */
-export function cardOf({ id, name, note, body, dab, createdAt }: Pick<Card, 'id' | 'name' | 'note' | 'body' | 'dab' | 'createdAt'>): CoreCard {
+export function cardOf({
+  id,
+  name,
+  note,
+  body,
+  dab,
+  createdAt,
+}: Pick<Card, 'id' | 'name' | 'note' | 'body' | 'dab' | 'createdAt'>): CoreCard {
   return {
     ...UNSAID,
     ...body,
@@ -89,7 +97,24 @@ export function cardOf({ id, name, note, body, dab, createdAt }: Pick<Card, 'id'
 }
 
 /** What is kept of a card from elsewhere. */
-export const bodyOfCard = ({ recipe, tubes, ml, target, predicted, seen, thing, zone, painting, light, film, medium, made, basis, steadiness, within }: CoreCard): CardBody => ({
+export const bodyOfCard = ({
+  recipe,
+  tubes,
+  ml,
+  target,
+  predicted,
+  seen,
+  thing,
+  zone,
+  painting,
+  light,
+  film,
+  medium,
+  made,
+  basis,
+  steadiness,
+  within,
+}: CoreCard): CardBody => ({
   recipe,
   tubes: tubes.map((tube) => ({ ...tube, K: Array.from(tube.K), S: Array.from(tube.S) })),
   ml,
@@ -149,7 +174,9 @@ const MOST_OPENED = 40;
 async function ofTubesAlone(db: EntityManager, plan: Mixture): Promise<Mixture> {
   let mixture: Mixture = { heaps: plan.heaps };
   for (let opened = 0; ; opened++) {
-    const mother = leavesOf(mixture).map(({ source }) => source).find(isPile);
+    const mother = leavesOf(mixture)
+      .map(({ source }) => source)
+      .find(isPile);
     if (!mother) return mixture;
     if (opened >= MOST_OPENED) throw unfit('Too many mothers', 'pileId', 'This pile rests on too many others for a card.');
     mixture = withPileOpened(mixture, mother.pile, await recipeOf(db, await anyPile(db, mother.pile)));
@@ -180,9 +207,14 @@ async function madeOf(db: EntityManager, pile: Pile): Promise<{ readonly mixture
 }
 
 /** The tubes of a recipe as they are reckoned with, and the recipe by their keys. */
-async function withTubes(db: EntityManager, mixture: Mixture): Promise<{ readonly recipe: Mixture; readonly tubes: CardTubeDto[]; readonly basis: Basis }> {
+async function withTubes(
+  db: EntityManager,
+  mixture: Mixture,
+): Promise<{ readonly recipe: Mixture; readonly tubes: CardTubeDto[]; readonly basis: Basis }> {
   const used = leavesOf(mixture).map(({ source }) => source as { readonly tube: string; readonly state?: string });
-  const tubes = new Map((await db.find(Tube, { where: { id: In(used.map(({ tube }) => tube)) }, relations: { state: true } })).map((tube) => [tube.id, tube]));
+  const tubes = new Map(
+    (await db.find(Tube, { where: { id: In(used.map(({ tube }) => tube)) }, relations: { state: true } })).map((tube) => [tube.id, tube]),
+  );
   const states = await statesById(
     db,
     used.flatMap(({ state }) => state ?? []),
@@ -199,12 +231,26 @@ async function withTubes(db: EntityManager, mixture: Mixture): Promise<{ readonl
     const { colourIndex, caution, density } = CATALOGUE.get(tube.pigment)!;
     const key = `t${known.length + 1}`;
     keyOf.set(name, key);
-    known.push({ key, tubeId: id, name: tube.name, pigment: tube.pigment, colourIndex, caution, density, nozzleMm: tube.nozzleMm, basis, K: written(K), S: written(S) });
+    known.push({
+      key,
+      tubeId: id,
+      name: tube.name,
+      pigment: tube.pigment,
+      colourIndex,
+      caution,
+      density,
+      nozzleMm: tube.nozzleMm,
+      basis,
+      K: written(K),
+      S: written(S),
+    });
   }
   const recipe = {
     heaps: mixture.heaps.map(({ ingredients }) => ({
       ingredients: ingredients.map((one) =>
-        'heap' in one ? { heap: one.heap, parts: one.parts } : { tube: keyOf.get(`${(one as { tube: string }).tube} ${(one as { state?: string }).state ?? ''}`)!, parts: one.parts },
+        'heap' in one
+          ? { heap: one.heap, parts: one.parts }
+          : { tube: keyOf.get(`${(one as { tube: string }).tube} ${(one as { state?: string }).state ?? ''}`)!, parts: one.parts },
       ),
     })),
   };
@@ -242,7 +288,9 @@ async function anewFor(db: EntityManager, mixture: Mixture, ml: number): Promise
     const { nozzleMm, state } = tubes.get((source as { readonly tube: string }).tube)!;
     return { nozzleMm, K: Float64Array.from(state!.K), S: Float64Array.from(state!.S) };
   };
-  const shares = leavesOf(mixture).map(({ source, share }) => `${shareText(share)} ${tubes.get((source as { readonly tube: string }).tube)!.name}`);
+  const shares = leavesOf(mixture).map(
+    ({ source, share }) => `${shareText(share)} ${tubes.get((source as { readonly tube: string }).tube)!.name}`,
+  );
   return { mixture: measuredAnew(mixture, paintOf, ml), made: shares.join(', ').slice(0, MOST_MADE) };
 }
 
@@ -275,8 +323,22 @@ async function bodyOfRecipe(db: EntityManager, { plan, ml }: NonNullable<Needs<'
   checkMixture(mixture);
   const leaves = leavesOf(mixture).map(({ source }) => source);
   if (leaves.some(isPile)) throw unfit('Of tubes alone', 'of.plan', 'A card without a pile is made of tubes alone.');
-  await checkTubes(db, leaves.map((source) => (source as { readonly tube: string }).tube));
-  return { ...(await mixtureBody(db, mixture)), ml, target: null, seen: null, thing: '', zone: '', painting: '', light: '', film: 'full', medium: '' };
+  await checkTubes(
+    db,
+    leaves.map((source) => (source as { readonly tube: string }).tube),
+  );
+  return {
+    ...(await mixtureBody(db, mixture)),
+    ml,
+    target: null,
+    seen: null,
+    thing: '',
+    zone: '',
+    painting: '',
+    light: '',
+    film: 'full',
+    medium: '',
+  };
 }
 
 export const addCard: Doing<Needs<'card.add'>> = async ({ db, at, touch }, { id, pileId, of, name }) => {
@@ -292,12 +354,16 @@ export const addCard: Doing<Needs<'card.add'>> = async ({ db, at, touch }, { id,
 /** That whatever stands for a card's tubes is a tube, and stands for one that the card has. */
 async function standing(db: EntityManager, stands: Needs<'card.change'>['stands'], { tubes }: CardDto): Promise<StandsDto | undefined> {
   if (!stands) return undefined;
-  await checkTubes(db, stands.map(({ tubeId }) => tubeId));
+  await checkTubes(
+    db,
+    stands.map(({ tubeId }) => tubeId),
+  );
   const stranger = stands.find(({ key }) => !tubes.some((tube) => tube.key === key));
   if (stranger) throw unfit('Unknown tube', 'stands', `The card has no tube ${JSON.stringify(stranger.key)}.`);
   return Object.fromEntries(stands.map(({ key, tubeId }) => [key, tubeId]));
 }
-const standsSent = (stands: StandsDto): NonNullable<Needs<'card.change'>['stands']> => Object.entries(stands).map(([key, tubeId]) => ({ key, tubeId }));
+const standsSent = (stands: StandsDto): NonNullable<Needs<'card.change'>['stands']> =>
+  Object.entries(stands).map(([key, tubeId]) => ({ key, tubeId }));
 
 export const changeCard: Doing<Needs<'card.change'>> = async ({ db, touch }, { id, version, name, note, dab, stands }) => {
   present('card', await db.findOneBy(Card, { id }));
@@ -324,7 +390,17 @@ export const { away: deleteCard, back: restoreCard } = puttingAway({ what: 'card
 export async function cardStory(db: EntityManager, id: string): Promise<Omit<CardStory, 'seq'>> {
   present('card', await db.findOneBy(Card, { id }));
   const [card] = (await cardRows(db, [id])) as [CardDto];
-  const piles = await db.find(Pile, { where: { cardId: id, deletedAt: IsNull() }, relations: { painting: true }, order: { createdAt: 'ASC' } });
-  const used = piles.map((pile) => ({ pileId: pile.id, name: pile.name, paintingId: pile.paintingId, painting: pile.painting?.title ?? '', at: pile.createdAt }));
+  const piles = await db.find(Pile, {
+    where: { cardId: id, deletedAt: IsNull() },
+    relations: { painting: true },
+    order: { createdAt: 'ASC' },
+  });
+  const used = piles.map((pile) => ({
+    pileId: pile.id,
+    name: pile.name,
+    paintingId: pile.paintingId,
+    painting: pile.painting?.title ?? '',
+    at: pile.createdAt,
+  }));
   return { card, used };
 }

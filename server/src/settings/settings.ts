@@ -2,16 +2,30 @@ import type { Needs, SettingsDto } from '@dusk/wire';
 import type { EntityManager } from 'typeorm';
 import { Settings } from '../entities/index.ts';
 import { dirname } from 'node:path';
-import { copiesFolder, rememberFolder, troubleWith } from '../keeping/copies.ts';
-import { stale, unfit } from '../problems.ts';
-import type { Doing } from './work.ts';
-import { changed, given } from './rows.ts';
+import { copiesFolder, rememberFolder, troubleWith } from '../file/copies.ts';
+import { stale, unfit } from '../refusing/problems.ts';
+import type { Doing } from '../change/work.ts';
+import { changed, given } from '../change/rows.ts';
 
 const ONLY = 1;
 /** The folder that the open studio lies in. */
 const studioFolder = ({ connection }: EntityManager): string => dirname(String(connection.options.database));
 
-const dto = ({ version, valueScale, warmBlue, surround, room, knife, dulling, measure, amountMl, stepLeast, stepMost, copiesFolder, copiesKept }: Settings): SettingsDto => ({
+const dto = ({
+  version,
+  valueScale,
+  warmBlue,
+  surround,
+  room,
+  knife,
+  dulling,
+  measure,
+  amountMl,
+  stepLeast,
+  stepMost,
+  copiesFolder,
+  copiesKept,
+}: Settings): SettingsDto => ({
   id: String(ONLY),
   version,
   valueScale,

@@ -5,15 +5,15 @@ import { Worker } from 'node:worker_threads';
 import type { Answer } from '@dusk/wire';
 import type { EntityManager } from 'typeorm';
 import { Change } from '../entities/index.ts';
-import { rowsOf } from '../studio/changes.ts';
-import { newestSeq } from '../studio/newestSeq.ts';
-import type { Studio } from '../studio/studio.ts';
-import { now, workOn } from '../studio/work.ts';
-import { curvesBeneath } from './beliefs.ts';
-import { baseStates, evidenceOfPiles } from './evidence.ts';
-import type { FoldAnswered, FoldAsked } from './fold.ts';
-import { INTERVAL, keepShare, keepSnapshot, newestStart, placesAfter } from './order.ts';
-import { bringStatesUp } from './states.ts';
+import { rowsOf } from './changes.ts';
+import { newestSeq } from '../change/newestSeq.ts';
+import type { Studio } from '../change/studio.ts';
+import { now, workOn } from '../change/work.ts';
+import { curvesBeneath } from '../beliefs/beliefs.ts';
+import { baseStates, evidenceOfPiles } from '../beliefs/evidence.ts';
+import type { FoldAnswered, FoldAsked } from '../beliefs/fold.ts';
+import { INTERVAL, keepShare, keepSnapshot, newestStart, placesAfter } from '../beliefs/order.ts';
+import { bringStatesUp } from '../beliefs/states.ts';
 
 /** A piece of the fold: what it rests on, to be compared when it comes back, and what the worker is sent. */
 interface Piece {
@@ -120,7 +120,7 @@ export class Folding {
 
   private async fold(asked: FoldAsked): Promise<FoldAnswered> {
     clearTimeout(this.resting);
-    this.worker ??= new Worker(new URL('./foldWorker.mjs', import.meta.url), {
+    this.worker ??= new Worker(new URL('../beliefs/foldWorker.mjs', import.meta.url), {
       execArgv: [],
       resourceLimits: { maxOldGenerationSizeMb: MOST_MB, maxYoungGenerationSizeMb: 8 },
     });

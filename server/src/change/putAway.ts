@@ -1,6 +1,6 @@
 import type { Needs, Operation, OperationName, RowKind } from '@dusk/wire';
 import type { EntityTarget } from 'typeorm';
-import { ProblemError, stale } from '../problems.ts';
+import { ProblemError, stale } from '../refusing/problems.ts';
 import { any, present, type Deletable } from './rows.ts';
 import type { Doing, Work } from './work.ts';
 
@@ -23,13 +23,17 @@ interface Kind {
 type ByVersion = Needs<'pile.delete'>;
 
 /** Operations that mark rows of one kind as put away, and that bring them back; each undoes the other. */
-export function puttingAway({ what, rows, entity, touches, check }: Kind): { readonly away: Doing<ByVersion>; readonly back: Doing<ByVersion> } {
+export function puttingAway({ what, rows, entity, touches, check }: Kind): {
+  readonly away: Doing<ByVersion>;
+  readonly back: Doing<ByVersion>;
+} {
   const mark =
     (deleting: boolean): Doing<ByVersion> =>
     async (work, { id, version }) => {
       const found = await work.db.findOneBy(entity, { id });
       const row = deleting ? present(what, found) : any(what, found);
-      if (!deleting && row.deletedAt === null) throw new ProblemError(409, 'There already', `This ${what} is there already; nothing needs bringing back.`);
+      if (!deleting && row.deletedAt === null)
+        throw new ProblemError(409, 'There already', `This ${what} is there already; nothing needs bringing back.`);
       if (row.version !== version) throw stale(what, version, row);
       await check?.(work, row, !deleting);
       await work.db.update(entity, { id }, { deletedAt: deleting ? work.at : null, version: version + 1 });

@@ -1,17 +1,28 @@
 import { createHash } from 'node:crypto';
-import { contentOf, CraftError, masstoneOf, onesOwn, readCardsInSteps, standInFor, type Card as CoreCard, type CardsRead, type CardTube, type OwnTube } from '@dusk/core';
+import {
+  contentOf,
+  CraftError,
+  masstoneOf,
+  onesOwn,
+  readCardsInSteps,
+  standInFor,
+  type Card as CoreCard,
+  type CardsRead,
+  type CardTube,
+  type OwnTube,
+} from '@dusk/core';
 import { labDto, PALETTE_MOST_TUBES, type BringingDto, type FilePreview, type FileTubeDto, type Needs } from '@dusk/wire';
 import { isUUID } from 'class-validator';
 import { In, IsNull, type EntityManager } from 'typeorm';
 import { Bringing, Card, CardFile, CardFound, CardPlace, CardSet, Palette, PaletteTube, Tube } from '../entities/index.ts';
-import { notFound, ProblemError } from '../problems.ts';
+import { notFound, ProblemError } from '../refusing/problems.ts';
 import { CardIndex } from './cardIndex.ts';
 import { cardOf, cardsById, keepCards } from './cards.ts';
-import { newestSeq } from './newestSeq.ts';
-import { puttingAway } from './putAway.ts';
-import type { Studio } from './studio.ts';
-import { checkTubes, paintOfState } from './tubes.ts';
-import { now, type Doing, type Work } from './work.ts';
+import { newestSeq } from '../change/newestSeq.ts';
+import { puttingAway } from '../change/putAway.ts';
+import type { Studio } from '../change/studio.ts';
+import { checkTubes, paintOfState } from '../tubes/tubes.ts';
+import { now, type Doing, type Work } from '../change/work.ts';
 
 /** A file of cards with what it holds. */
 interface FileRead extends CardsRead {
@@ -158,17 +169,15 @@ const MOST_TOLD = 400;
 async function preview(look: Look, file: FileRead): Promise<FilePreview> {
   const { fresh, both, known, back } = await meet(look, file);
   const own = await look(ownTubes);
-  const tubes = [...tubesOf(file)].slice(0, MOST_TOLD).map(
-    ([id, { tube, cards }]): FileTubeDto => ({
-      tube: id,
-      name: tube.name,
-      pigment: tube.pigment,
-      colourIndex: tube.colourIndex,
-      lab: labDto(masstoneOf(tube)),
-      cards,
-      standsIn: stand(tube, own),
-    }),
-  );
+  const tubes = [...tubesOf(file)].slice(0, MOST_TOLD).map(([id, { tube, cards }]): FileTubeDto => ({
+    tube: id,
+    name: tube.name,
+    pigment: tube.pigment,
+    colourIndex: tube.colourIndex,
+    lab: labDto(masstoneOf(tube)),
+    cards,
+    standsIn: stand(tube, own),
+  }));
   return {
     fileId: file.id,
     name: file.name,
@@ -185,9 +194,16 @@ async function preview(look: Look, file: FileRead): Promise<FilePreview> {
 }
 
 /** Sets or palettes of a file that are not here: by the id they came with, and what they hold. */
-async function newOf<T extends { readonly id: string }>(db: EntityManager, entity: typeof CardSet | typeof Palette, what: string, all: readonly T[]) {
+async function newOf<T extends { readonly id: string }>(
+  db: EntityManager,
+  entity: typeof CardSet | typeof Palette,
+  what: string,
+  all: readonly T[],
+) {
   const named = all.map((one) => ({ one, id: isUUID(one.id) ? one.id.toLowerCase() : idFrom(what, JSON.stringify(one)) }));
-  const here = new Set((await db.find<{ id: string }>(entity, { where: { id: In(named.map(({ id }) => id)) }, select: { id: true } })).map(({ id }) => id));
+  const here = new Set(
+    (await db.find<{ id: string }>(entity, { where: { id: In(named.map(({ id }) => id)) }, select: { id: true } })).map(({ id }) => id),
+  );
   return named.filter(({ id }) => !here.has(id));
 }
 
@@ -285,7 +301,10 @@ export async function bringRest({ look, change, hearing }: Studio, id: string): 
   if (!(await look(unfinished)).some((one) => one.id === id)) return;
   const { kept, standFor } = await look(async (db) => {
     const bringing = await db.findOneByOrFail(Bringing, { id });
-    return { kept: await db.findOneByOrFail(CardFile, { id: bringing.fileId }), standFor: await chosen(db, [...(bringing.besides.stands ?? [])]) };
+    return {
+      kept: await db.findOneByOrFail(CardFile, { id: bringing.fileId }),
+      standFor: await chosen(db, [...(bringing.besides.stands ?? [])]),
+    };
   });
   const { fresh } = await meet(look, await readFile(kept.id, kept.name, kept.bytes));
   for (let at = 0; at < fresh.length; at += A_PIECE) {
@@ -314,16 +333,32 @@ export const addBringing: Doing<Needs<'bringing.add'>> = async (work, { id, file
     fileId,
     name: file.name,
     cards: fresh.length,
-    besides: { back, palettes: palettes.map((one) => one.id), of: file.cards.length, stands: stands.map(({ tube, tubeId: own }) => ({ tube, tubeId: own })) },
+    besides: {
+      back,
+      palettes: palettes.map((one) => one.id),
+      of: file.cards.length,
+      stands: stands.map(({ tube, tubeId: own }) => ({ tube, tubeId: own })),
+    },
     createdAt: at,
     deletedAt: null,
   });
   // Sets name their cards: those are there first. Of very many the rest follows in pieces, others having their turn between.
   const named = new Set(sets.flatMap((set) => set.one.cards.map((card) => ids.get(card))));
-  const first = [...fresh].sort((one, other) => Number(named.has(other.id)) - Number(named.has(one.id))).slice(0, Math.max(MOST_AT_ONCE, named.size));
+  const first = [...fresh]
+    .sort((one, other) => Number(named.has(other.id)) - Number(named.has(one.id)))
+    .slice(0, Math.max(MOST_AT_ONCE, named.size));
   await keepBrought(db, first, { id, deletedAt: null }, standFor);
   for (const set of sets) {
-    await db.insert(CardSet, { id: set.id, version: 1, name: set.one.name, kind: set.one.kind, note: set.one.note, bringingId: id, createdAt: at, deletedAt: null });
+    await db.insert(CardSet, {
+      id: set.id,
+      version: 1,
+      name: set.one.name,
+      kind: set.one.kind,
+      note: set.one.note,
+      bringingId: id,
+      createdAt: at,
+      deletedAt: null,
+    });
     const places = set.one.cards.map((card, position) => ({ setId: set.id, cardId: ids.get(card)!, position }));
     for (let from = 0; from < places.length; from += AT_ONCE) await db.insert(CardPlace, places.slice(from, from + AT_ONCE));
     touch('sets', set.id);
@@ -331,7 +366,10 @@ export const addBringing: Doing<Needs<'bringing.add'>> = async (work, { id, file
   for (const { id: paletteId, one } of palettes) {
     const tubeIds = [...new Set(one.tubes.flatMap((tube) => standFor(tube) ?? []))].slice(0, PALETTE_MOST_TUBES);
     await db.insert(Palette, { id: paletteId, version: 1, name: one.name, createdAt: at, updatedAt: at, deletedAt: null });
-    await db.insert(PaletteTube, tubeIds.map((tube, position) => ({ paletteId, tubeId: tube, position })));
+    await db.insert(
+      PaletteTube,
+      tubeIds.map((tube, position) => ({ paletteId, tubeId: tube, position })),
+    );
     touch('palettes', paletteId);
   }
   await markCards(db, back, null);
@@ -361,7 +399,9 @@ async function setAway({ db, at, touch }: Work, { id }: { readonly id: string },
   const { besides } = await db.findOneByOrFail(Bringing, { id });
   const deletedAt = back ? null : at;
   const idsOf = async (entity: typeof Card | typeof CardSet): Promise<string[]> =>
-    (await db.find<{ id: string; bringingId: string | null }>(entity, { where: { bringingId: id }, select: { id: true } })).map((row) => row.id);
+    (await db.find<{ id: string; bringingId: string | null }>(entity, { where: { bringingId: id }, select: { id: true } })).map(
+      (row) => row.id,
+    );
   await markCards(db, [...(await idsOf(Card)), ...besides.back], deletedAt);
   for (const [entity, kind, ids] of [
     [CardSet, 'sets', await idsOf(CardSet)],
@@ -380,9 +420,15 @@ async function checkUnused(work: Work, row: { readonly id: string }, back: boole
       `SELECT "title" FROM "painting" WHERE "deletedAt" IS NULL AND "paletteId" IN (SELECT value FROM json_each(?))`,
       [JSON.stringify(besides.palettes)],
     );
-    if (inUse) throw new ProblemError(409, 'In use', `“${inUse.title}” is painted from a palette of this file. Give it another palette first.`);
+    if (inUse)
+      throw new ProblemError(409, 'In use', `“${inUse.title}” is painted from a palette of this file. Give it another palette first.`);
   }
   await setAway(work, row, back);
 }
 
-export const { away: deleteBringing, back: restoreBringing } = puttingAway({ what: 'bringing', rows: 'bringings', entity: Bringing, check: checkUnused });
+export const { away: deleteBringing, back: restoreBringing } = puttingAway({
+  what: 'bringing',
+  rows: 'bringings',
+  entity: Bringing,
+  check: checkUnused,
+});

@@ -1,4 +1,4 @@
-import { notFound, ProblemError } from '../problems.ts';
+import { notFound, ProblemError } from '../refusing/problems.ts';
 
 /** The fields of a change that were given. */
 export const given = <T extends object>(change: T): Partial<T> =>

@@ -8,7 +8,14 @@ const AT_ONCE = 500;
 
 const foundBy = (card: CoreCard, away: boolean): CardFound => {
   const { lab, value } = readCard(card);
-  const said = [card.name, card.note, card.thing, card.zone, card.painting, ...card.tubes.flatMap(({ name, colourIndex }) => [name, colourIndex])];
+  const said = [
+    card.name,
+    card.note,
+    card.thing,
+    card.zone,
+    card.painting,
+    ...card.tubes.flatMap(({ name, colourIndex }) => [name, colourIndex]),
+  ];
   return {
     cardId: card.id,
     value,
@@ -126,7 +133,8 @@ export class CardIndex {
     if (at >= this.room) this.grow();
     this.places.set(row.cardId, at);
     for (const name of NUMBERS) this.columns.numbers[name][at] = row[name];
-    for (const name of TEXTS) this.texts[name][at] = name === 'words' ? folded(row.words) : name === 'cardId' ? row[name] : this.kept(row[name]);
+    for (const name of TEXTS)
+      this.texts[name][at] = name === 'words' ? folded(row.words) : name === 'cardId' ? row[name] : this.kept(row[name]);
     this.columns.away[at] = Number(row.away);
     let list = this.listAt.get(row.pigments);
     if (list === undefined) {

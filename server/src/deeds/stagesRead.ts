@@ -1,8 +1,8 @@
 import type { FromTube, Lab, PaintCurves, StageAddition, StageRecord } from '@dusk/core';
 import { In, IsNull, type EntityManager, type FindOperator } from 'typeorm';
 import { Addition, Belief, Look, Pile, Stage } from '../entities/index.ts';
-import { groupedBy } from './rows.ts';
-import { paintOfState, statesById } from './tubes.ts';
+import { groupedBy } from '../change/rows.ts';
+import { paintOfState, statesById } from '../tubes/tubes.ts';
 
 /** Stages that are not withdrawn, with their additions and looks, of some piles and of what takes from them. */
 export interface StagesRead {
@@ -82,7 +82,13 @@ export function recordsOf({ stages, additions, looks }: StagesRead): StageRecord
       kind: stage.kind,
       ...(stage.left !== null && { left: stage.left }),
       additions: (additions.get(stage.id) ?? []).map(additionOf),
-      ...(seen && { seen: labOfLook(seen), sight: seen.sighting!.kind, sightingId: seen.sightingId, lookId: seen.id, confirmed: seen.confirmed }),
+      ...(seen && {
+        seen: labOfLook(seen),
+        sight: seen.sighting!.kind,
+        sightingId: seen.sightingId,
+        lookId: seen.id,
+        confirmed: seen.confirmed,
+      }),
     };
   });
 }
@@ -95,7 +101,8 @@ export async function withMothers(db: EntityManager, pileIds: readonly string[])
   let wanted = [...pileIds];
   while (wanted.length > 0) {
     const asked = new Set(wanted);
-    for (const record of recordsOf(await readStages(db, { pileIds: wanted }))) (asked.has(record.pile) ? found : taking).set(record.id, record);
+    for (const record of recordsOf(await readStages(db, { pileIds: wanted })))
+      (asked.has(record.pile) ? found : taking).set(record.id, record);
     const sources = [...found.values()].flatMap((r) => r.additions.flatMap(({ source }) => ('stage' in source ? source.stage : [])));
     const missing = [...new Set(sources)].filter((id) => !found.has(id));
     const stages = missing.length === 0 ? [] : await db.find(Stage, { where: { id: In(missing), withdrawnAt: IsNull() } });

@@ -1,9 +1,9 @@
 import { statSync } from 'node:fs';
 import { join } from 'node:path';
 import { pino } from 'pino';
-import { settingsRows } from '../studio/settings.ts';
-import type { Studio } from '../studio/studio.ts';
-import { copiesFolder, copiesIn, copyName, prune, rememberFolder, type Copy } from './copies.ts';
+import { settingsRows } from './settings.ts';
+import type { Studio } from '../change/studio.ts';
+import { copiesFolder, copiesIn, copyName, prune, rememberFolder, type Copy } from '../file/copies.ts';
 
 const DAY_MS = 24 * 3600_000;
 /** How often it is seen whether a copy is due. */

@@ -1,10 +1,10 @@
 import type { Needs, PaintingDto } from '@dusk/wire';
 import { In, IsNull, type EntityManager } from 'typeorm';
 import { Painting, Palette, Pile } from '../entities/index.ts';
-import { ProblemError, stale, unfit } from '../problems.ts';
-import { puttingAway } from './putAway.ts';
-import { changed, given, present } from './rows.ts';
-import type { Doing, Work } from './work.ts';
+import { ProblemError, stale, unfit } from '../refusing/problems.ts';
+import { puttingAway } from '../change/putAway.ts';
+import { changed, given, present } from '../change/rows.ts';
+import type { Doing, Work } from '../change/work.ts';
 
 /** A thin warm grey: the commonest toned ground. */
 const USUAL_GROUND = '#a89b88';
@@ -52,7 +52,16 @@ async function checkPalette(db: EntityManager, paletteId: string): Promise<void>
 
 export const addPainting: Doing<Needs<'painting.add'>> = async ({ db, at, touch }, { id, title, paletteId, ground }) => {
   await checkPalette(db, paletteId);
-  await db.insert(Painting, { id, version: 1, title, paletteId, ground: ground ?? USUAL_GROUND, createdAt: at, updatedAt: at, deletedAt: null });
+  await db.insert(Painting, {
+    id,
+    version: 1,
+    title,
+    paletteId,
+    ground: ground ?? USUAL_GROUND,
+    createdAt: at,
+    updatedAt: at,
+    deletedAt: null,
+  });
   touch('paintings', id);
   return [{ do: 'painting.delete', id, version: 1 }];
 };

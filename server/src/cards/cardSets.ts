@@ -1,14 +1,17 @@
 import type { Needs, SetDto } from '@dusk/wire';
 import { In, IsNull, type EntityManager } from 'typeorm';
 import { Card, CardPlace, CardSet } from '../entities/index.ts';
-import { stale, unfit } from '../problems.ts';
-import { puttingAway } from './putAway.ts';
-import { changed, given, groupedBy, present } from './rows.ts';
-import type { Doing, Work } from './work.ts';
+import { stale, unfit } from '../refusing/problems.ts';
+import { puttingAway } from '../change/putAway.ts';
+import { changed, given, groupedBy, present } from '../change/rows.ts';
+import type { Doing, Work } from '../change/work.ts';
 
 /** Sets with those of their cards that are there, in two queries however many. */
 export async function setRows(db: EntityManager, ids?: readonly string[]): Promise<SetDto[]> {
-  const sets = await db.find(CardSet, { where: ids ? { id: In([...ids]) } : { deletedAt: IsNull() }, order: { createdAt: 'ASC', id: 'ASC' } });
+  const sets = await db.find(CardSet, {
+    where: ids ? { id: In([...ids]) } : { deletedAt: IsNull() },
+    order: { createdAt: 'ASC', id: 'ASC' },
+  });
   const places = await db.find(CardPlace, {
     where: { setId: In(sets.map(({ id }) => id)), card: { deletedAt: IsNull() } },
     order: { position: 'ASC' },
