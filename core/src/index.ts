@@ -75,18 +75,8 @@ export * from './matching/rederive.ts';
 export * from './correcting/recall.ts';
 export { believed, beliefOf, firstBeliefs, isSighting, onlyOf, type Beliefs, type TubeBelief } from './correcting/beliefs.ts';
 export * from './correcting/cavity.ts';
-export {
-  afterEvidence,
-  learn,
-  knifeOf,
-  KNIFE,
-  FINEST_KNIFE,
-  COARSEST_KNIFE,
-  type Dose,
-  type Evidence,
-  type Learnt,
-  type Stage,
-} from './correcting/learn.ts';
+export { afterEvidence, learn, knifeOf, KNIFE, FINEST_KNIFE, COARSEST_KNIFE, type Learnt } from './correcting/learn.ts';
+export * from './correcting/evidence.ts';
 export * from './correcting/additions.ts';
 export * from './correcting/asSeen.ts';
 export * from './correcting/doubt.ts';
@@ -99,6 +89,7 @@ export * from './matching/find.ts';
 export { DULLING, IN_REACH, WORTH, type Dulling } from './matching/worth.ts';
 export * from './matching/outOfReach.ts';
 export * from './mixing/amounts.ts';
+export * from './mixing/units.ts';
 export * from './mixing/hand.ts';
 export * from './mixing/measures.ts';
 export * from './mixing/words.ts';

@@ -47,3 +47,6 @@ export const CARDS_MOST_BYTES = 32 * 1024 * 1024;
 
 /** Most operations in one change. */
 export const MOST_OPERATIONS = 120;
+
+/** Number of the form in which mixtures cross the wire and lie in the file. */
+export const MIXTURE_VERSION = 1;

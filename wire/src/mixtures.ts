@@ -1,6 +1,6 @@
 import { Equals, IsInt, IsNumber, Max, Min, ValidateIf } from 'class-validator';
 import { Id, ListOf, Note, ObjectsOf, Optional, Within } from './fields.ts';
-import { MIXTURE_VERSION } from './written.ts';
+import { MIXTURE_VERSION } from './limits.ts';
 
 const LEAST_PARTS = 0.0001;
 const MOST_PARTS = 1000;

@@ -1,4 +1,5 @@
 import type { Lab, Mixture } from '@dusk/core';
+import { MIXTURE_VERSION } from './limits.ts';
 import type { MixtureSent } from './mixtures.ts';
 
 /** Colours and mixtures as they are written on the wire; without any decorators, so that the page may have this alone. */
@@ -10,9 +11,6 @@ export interface LabDto {
 
 export const labOfDto = ({ L, a, b }: LabDto): Lab => [L, a, b];
 export const labDto = ([L, a, b]: Lab): LabDto => ({ L, a, b });
-
-/** Number of the form in which mixtures cross the wire and lie in the file. */
-export const MIXTURE_VERSION = 1;
 
 /** A mixture as it is written. */
 export interface MixtureDto extends Mixture {

@@ -4,11 +4,12 @@ import { CraftError } from '../errors.ts';
 import type { PaintCurves } from '../paint/catalogue.ts';
 import { mixCurves } from '../paint/mix.ts';
 import { mixerOf, type Mixer } from '../paint/mixer.ts';
-import { KNIFE_BORE_MM, type Millilitres, type Millimetres } from '../mixing/amounts.ts';
+import { KNIFE_BORE_MM } from '../mixing/amounts.ts';
+import type { Millilitres } from '../mixing/units.ts';
 import { doseError, LEAST_TOUCH_ML, ROUNDING, shortestBead, USUAL_AMOUNT_ML } from '../mixing/hand.ts';
 import { mismatch } from '../matching/polish.ts';
 import { searchFactors } from '../matching/search.ts';
-import type { Dose } from './learn.ts';
+import type { Addable, Dose } from './evidence.ts';
 
 /** A pile that lies on the palette. */
 export interface LyingPile extends PaintCurves {
@@ -18,13 +19,6 @@ export interface LyingPile extends PaintCurves {
   readonly partMl?: Millilitres | undefined;
   /** What it looks like beyond what its curves say: seen less believed, in Lab. */
   readonly residual?: Lab;
-}
-
-/** Something that can be added to a pile: a tube, or another pile. */
-export interface Addable extends PaintCurves {
-  readonly id: string;
-  /** The bore it is squeezed from; taken up with the knife unless it is said. */
-  readonly nozzleMm?: Millimetres;
 }
 
 /** A weak premix that is made before something is added: one part of a tube in some parts of a base. */

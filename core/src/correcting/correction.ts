@@ -8,12 +8,13 @@ import { IN_REACH } from '../matching/worth.ts';
 import { mixCurves } from '../paint/mix.ts';
 import { mixerOf } from '../paint/mixer.ts';
 import type { PaintCurves } from '../paint/catalogue.ts';
-import type { Millilitres } from '../mixing/amounts.ts';
+import type { Millilitres } from '../mixing/units.ts';
 import { mixingOrder } from '../mixing/order.ts';
-import { MOST_GROWTH, waysToAdd, type Addable, type Additions, type LyingPile, type MeasuredDose } from './additions.ts';
+import { MOST_GROWTH, waysToAdd, type Additions, type LyingPile, type MeasuredDose } from './additions.ts';
 import { asSeen } from './asSeen.ts';
 import { believed, type Beliefs } from './beliefs.ts';
-import { learn, type Dose, type Stage } from './learn.ts';
+import type { Addable, Dose, Stage } from './evidence.ts';
+import { learn } from './learn.ts';
 
 /** A pile that came out wrong, and what there is to put it right with. */
 export interface WrongPile {

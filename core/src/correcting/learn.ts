@@ -4,33 +4,10 @@ import type { Lab } from '../colour/spaces.ts';
 import { CraftError } from '../errors.ts';
 import type { PaintCurves } from '../paint/catalogue.ts';
 import { mixerOf, type Mixer } from '../paint/mixer.ts';
-import type { Addable } from './additions.ts';
+import type { Addable, Dose, Evidence, Stage } from './evidence.ts';
 import { adjusted, EACH, firstBeliefs, firstOffset, isSighting, onlyOf, SIGMA, sightingKey, speakingOf, type Beliefs } from './beliefs.ts';
 import { UNSAID, type Reading } from './doubt.ts';
 import { conditioned, factorised, inverseOf, placesOf } from './joint.ts';
-
-/** One addition to a pile, as it was meant. */
-export interface Dose {
-  readonly id: string;
-  readonly parts: number;
-  /** Parts that are not known exactly, as those logged in words, lie about anywhere in this range. */
-  readonly range?: readonly [least: number, most: number];
-}
-
-/** A stage of a pile: what was added, and how it looked then if that was observed. */
-export interface Stage {
-  readonly additions: readonly Dose[];
-  readonly observed?: Lab;
-  /** How it was observed; {@link UNSAID} unless said. */
-  readonly reading?: Reading;
-  /** Half-width of what a dose may be off, as a share of itself: the painter's knife; {@link KNIFE} unless said. */
-  readonly knife?: number;
-}
-
-/** Evidence about tubes: a pile's additions in order, with its looks. */
-export interface Evidence {
-  readonly stages: readonly Stage[];
-}
 
 /** What a pile taught. */
 export interface Learnt {

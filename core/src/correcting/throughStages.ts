@@ -1,11 +1,11 @@
 import type { Lab } from '../colour/spaces.ts';
-import type { Millilitres } from '../mixing/amounts.ts';
+import type { Millilitres } from '../mixing/units.ts';
 import { remaining } from '../mixing/remaining.ts';
 import type { FromTube } from '../mixing/mixture.ts';
 import type { PaintCurves } from '../paint/catalogue.ts';
 import { mixCurves, type Portion } from '../paint/mix.ts';
 import { asSeen } from './asSeen.ts';
-import type { Dose, Stage } from './learn.ts';
+import type { Dose, Stage } from './evidence.ts';
 import { readingOf, type Sight } from './doubt.ts';
 
 /** Paint that went into a pile: from a tube, or from a pile at a stage. */

@@ -5,7 +5,7 @@ import type { Lab } from '../colour/spaces.ts';
 import { temperature, type Temperature } from '../colour/temperature.ts';
 import { valueOfLightness, type MunsellValue } from '../colour/value.ts';
 import type { Sight } from '../correcting/doubt.ts';
-import type { Millilitres } from '../mixing/amounts.ts';
+import type { Millilitres } from '../mixing/units.ts';
 import { checkMixture, isHeap, isTube, type FromTube, type Leaf, type Mixture } from '../mixing/mixture.ts';
 import { leavesOf, paintOfMixture } from '../mixing/open.ts';
 import { masstoneOf } from '../mixing/order.ts';

@@ -1,11 +1,7 @@
 import { CraftError, finite } from '../errors.ts';
 import { beadLength, dosingOf, easyBead, LEAST_TOUCH_ML } from './hand.ts';
 import { isHeap, type Heap, type Ingredient, type Leaf, type Mixture } from './mixture.ts';
-
-/** Volume of paint. */
-export type Millilitres = number & { readonly __unit?: 'ml' };
-export type Millimetres = number & { readonly __unit?: 'mm' };
-export type Grams = number & { readonly __unit?: 'g' };
+import type { Grams, Millilitres, Millimetres } from './units.ts';
 
 /** What one ingredient of a pile comes to. */
 export interface Amount {

@@ -1,5 +1,5 @@
 import { CraftError, finite } from '../errors.ts';
-import type { Millilitres, Millimetres } from './amounts.ts';
+import type { Millilitres, Millimetres } from './units.ts';
 import type { Measured } from './mixture.ts';
 
 /** How well a hand lays paint, each as one standard deviation. */

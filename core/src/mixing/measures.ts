@@ -1,5 +1,6 @@
 import { CraftError } from '../errors.ts';
-import type { Grams, Handling, Millilitres, Millimetres } from './amounts.ts';
+import type { Handling } from './amounts.ts';
+import type { Grams, Millilitres, Millimetres } from './units.ts';
 import { asTouch, dosingOf, isTouch, touchesInWords } from './hand.ts';
 import { partsInWords, wordForParts } from './words.ts';
 import { mmText, partsText } from './written.ts';

@@ -1,4 +1,4 @@
-import type { Millilitres } from './amounts.ts';
+import type { Millilitres } from './units.ts';
 
 /** What happens to how much there is of a pile: paint put in, paint taken out, or what is left said. */
 export interface Happening {

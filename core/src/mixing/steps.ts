@@ -1,10 +1,12 @@
 import type { Lab } from '../colour/spaces.ts';
-import type { Handling, Millilitres, Millimetres } from './amounts.ts';
+import type { Handling } from './amounts.ts';
+import type { Millilitres, Millimetres } from './units.ts';
 import { KNIFE_BORE_MM, measureOut } from './amounts.ts';
 import { tell, type Measure, type Told } from './measures.ts';
 import { isHeap, isTube, type Ingredient, type Leaf, type Mixture } from './mixture.ts';
 import { firstFree, heapColour, heapName } from './naming.ts';
 import { paintOfSource, type PaintOf } from './open.ts';
+import { mlText } from './written.ts';
 import { chipsAlong, inMixingOrder, masstoneOf } from './order.ts';
 
 /** One thing to measure, and what the heap turns into. */
@@ -91,4 +93,10 @@ export function stepsOf(mixture: Mixture, ml: Millilitres, { paintOf, nameOf, ha
       }),
     };
   });
+}
+
+/** What stands over a heap's steps: `First Viridian, let down, 0.80 ml`, at last `Then the pile, 4.0 ml`. @param at its place among them */
+export function heapTitle(heaps: readonly HeapSteps[], at: number): string {
+  const { name, ml } = heaps[at]!;
+  return `${at === heaps.length - 1 ? 'Then the pile' : `${at === 0 ? 'First' : 'Then'} ${name}`}, ${mlText(ml)}`;
 }

@@ -1,5 +1,4 @@
-import type { Millilitres, Millimetres } from './amounts.ts';
-import type { HeapSteps } from './steps.ts';
+import type { Millilitres, Millimetres } from './units.ts';
 
 /** Fractions a knife thinks in. */
 const FRACTIONS: readonly (readonly [share: number, text: string])[] = [
@@ -34,9 +33,3 @@ export const mmText = (mm: Millimetres): string => `${mm < 10 ? mm.toFixed(1) : 
 
 /** A share as a painter reads it: small ones to a tenth of a per cent. */
 export const shareText = (share: number): string => `${(100 * share).toFixed(share < 0.1 ? 1 : 0)} %`;
-
-/** What stands over a heap's steps: `First Viridian, let down, 0.80 ml`, at last `Then the pile, 4.0 ml`. @param at its place among them */
-export function heapTitle(heaps: readonly HeapSteps[], at: number): string {
-  const { name, ml } = heaps[at]!;
-  return `${at === heaps.length - 1 ? 'Then the pile' : `${at === 0 ? 'First' : 'Then'} ${name}`}, ${mlText(ml)}`;
-}

@@ -1,5 +1,4 @@
-import { CraftError } from '../errors.ts';
-import type { ProfileReader } from './profile.ts';
+import { broken, type ProfileReader } from './profileReader.ts';
 import type { Lab, Xyz } from '../colour/spaces.ts';
 import { labToXyz } from '../colour/spaces.ts';
 
@@ -11,7 +10,6 @@ export type DeviceTable = (device: ArrayLike<number>, into: Float64Array) => voi
 
 type Curve = (v: number) => number;
 const clamp01 = (v: number): number => (v <= 0 ? 0 : v >= 1 ? 1 : v);
-const broken = (what: string): CraftError => new CraftError('input', `The colour profile in this picture cannot be read: ${what}.`);
 const MOST_NODES = 4_000_000;
 
 function sampled(table: Float64Array): Curve {

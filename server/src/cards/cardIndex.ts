@@ -1,7 +1,7 @@
 import { folded, readCard, temperature, type Card as CoreCard } from '@dusk/core';
 import { In, type EntityManager } from 'typeorm';
 import { CardFound, type Card } from '../entities/index.ts';
-import { cardOf, cardsById } from './cards.ts';
+import { cardOf, cardsById } from './kept.ts';
 
 /** Rows written in one statement: SQLite takes so many values at once. */
 const AT_ONCE = 500;

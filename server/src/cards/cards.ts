@@ -18,18 +18,15 @@ import {
   type Basis,
   type Card as CoreCard,
   type CardTube,
-  type Lab,
   type Mixture,
 } from '@dusk/core';
 import {
   labDto,
-  labOfDto,
   type CardBody,
   type CardDto,
   type CardStory,
   type CardTubeDto,
   type DabDto,
-  type LabDto,
   type Needs,
   type Operation,
   type StandsDto,
@@ -39,6 +36,7 @@ import { Card, CardFound, CardPlace, Painting, Pile, Sample, Sighting, Tube } fr
 import { stale, unfit } from '../refusing/problems.ts';
 import { doubtsAbout } from '../beliefs/beliefs.ts';
 import { CardIndex, letBeFound } from './cardIndex.ts';
+import { cardOf, curvesOfTubes, UNSAID } from './kept.ts';
 import { anyPile, pileOf } from '../piles/piles.ts';
 import { puttingAway } from '../change/putAway.ts';
 import { changed, given, present } from '../change/rows.ts';
@@ -46,54 +44,11 @@ import { readStages, withMothers } from '../deeds/stagesRead.ts';
 import { checkTubes, statesById } from '../tubes/tubes.ts';
 import type { Doing, Work } from '../change/work.ts';
 
-/** What cards of before say nothing of. */
-const UNSAID = { light: '', film: '', medium: '', basis: 'typical', steadiness: 0, within: 0 } as const;
-
 const dto = ({ body, pile: _p, bringing: _b, value: _v, ...row }: Card): CardDto => ({ ...row, ...UNSAID, ...body });
-
-/** Cards looked up at once: SQLite takes so many values. */
-const LOOKED_UP = 500;
-
-/** Cards by their ids, put away or not, however many are asked for. */
-export async function cardsById(db: EntityManager, ids: readonly string[]): Promise<Map<string, Card>> {
-  const found = new Map<string, Card>();
-  for (let at = 0; at < ids.length; at += LOOKED_UP)
-    for (const card of await db.findBy(Card, { id: In(ids.slice(at, at + LOOKED_UP)) })) found.set(card.id, card);
-  return found;
-}
 
 /** Cards by their ids, dark to light. */
 export async function cardRows(db: EntityManager, ids: readonly string[]): Promise<CardDto[]> {
   return (await db.find(Card, { where: { id: In([...ids]) }, order: { value: 'ASC', id: 'ASC' } })).map(dto);
-}
-
-const labIf = (lab: LabDto | null): Lab | undefined => (lab ? labOfDto(lab) : undefined);
-
-const curves = (tubes: readonly CardTubeDto[]): CardTube[] =>
-  tubes.map((tube) => ({ ...tube, basis: tube.basis ?? 'typical', K: Float64Array.from(tube.K), S: Float64Array.from(tube.S) }));
-
-/** A card as the engine knows it. */
-export function cardOf({
-  id,
-  name,
-  note,
-  body,
-  dab,
-  createdAt,
-}: Pick<Card, 'id' | 'name' | 'note' | 'body' | 'dab' | 'createdAt'>): CoreCard {
-  return {
-    ...UNSAID,
-    ...body,
-    id,
-    name,
-    note,
-    tubes: curves(body.tubes),
-    target: labIf(body.target),
-    predicted: labOfDto(body.predicted),
-    seen: labIf(body.seen),
-    dab: dab ? { ...dab, lab: labOfDto(dab.lab) } : undefined,
-    madeAt: createdAt,
-  };
 }
 
 /** What is kept of a card from elsewhere. */
@@ -268,7 +223,7 @@ const lightOf = async (db: EntityManager, sightingId: string | undefined): Promi
 /** What a mixture of tubes alone comes to, with the tubes as they are reckoned with today, or were in the states it names, and how far that is sure. */
 async function mixtureBody(db: EntityManager, mixture: Mixture) {
   const { recipe, tubes, basis } = await withTubes(db, mixture);
-  const known = new Map(curves(tubes).map((tube) => [tube.key, tube]));
+  const known = new Map(curvesOfTubes(tubes).map((tube) => [tube.key, tube]));
   const of = (source: unknown): CardTube => known.get((source as { readonly tube: string }).tube)!;
   const { lab, steadiness } = predict(recipe, of);
   const own = leavesOf(mixture).map(({ source }) => (source as { readonly tube: string }).tube);

@@ -12,7 +12,7 @@ import type { CardForm, CardsOut } from '@dusk/wire';
 import { In, IsNull, type EntityManager } from 'typeorm';
 import { Card, Palette, PaletteTube, type Tube } from '../entities/index.ts';
 import { ProblemError } from '../refusing/problems.ts';
-import { cardOf, cardsById } from './cards.ts';
+import { cardOf, cardsById } from './kept.ts';
 import { setRows } from './cardSets.ts';
 import { paintOfState } from '../tubes/tubes.ts';
 

@@ -1,6 +1,5 @@
 import type { Basis } from '@dusk/core';
 import { Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
-import { Belief } from './stages.ts';
 
 /** A tube as bought, or a generic pigment of the catalogue (maker empty). */
 @Entity({ name: 'tube' })
@@ -79,9 +78,9 @@ export class TubeState {
   @Column('text', { nullable: true })
   beliefId!: string | null;
 
-  @ManyToOne(() => Belief, { onDelete: 'RESTRICT' })
+  @ManyToOne('Belief', { onDelete: 'RESTRICT' })
   @JoinColumn({ name: 'beliefId', foreignKeyConstraintName: 'fk_tube_state_belief' })
-  belief?: Relation<Belief>;
+  belief?: Relation<{ readonly id: string }>;
 
   @Column('simple-json', { nullable: true })
   learnt!: LearntNumbers | null;

@@ -27,7 +27,7 @@ import { labOfDto, type PileDto, type SheetWanted } from '@dusk/wire';
 import { In, type EntityManager } from 'typeorm';
 import { CardPlace, Palette, PaletteTube, Settings, Tube } from '../entities/index.ts';
 import { unfit } from '../refusing/problems.ts';
-import { cardOf } from '../cards/cards.ts';
+import { cardOf } from '../cards/kept.ts';
 import { cardsInOrder } from '../cards/cardsOut.ts';
 import { paintingOf } from '../paintings/paintings.ts';
 import { anyPile, pileRows, sourcesOf } from '../piles/piles.ts';
