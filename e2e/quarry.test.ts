@@ -97,7 +97,7 @@ describe('the quarry road, from memory', () => {
     const wanted = encodeURIComponent(JSON.stringify({ sheet: 'lesson', paper: 'A4', paintingId }));
     const response = await fetch(`${sitting.running.address}api/sheets?wanted=${wanted}`);
     expect(response.status).to.equal(200);
-    const { pages } = await readPdf(Buffer.from(await response.arrayBuffer()));
+    const { pages } = readPdf(Buffer.from(await response.arrayBuffer()));
     expect(pages).to.have.length(1);
     const text = pages.map((one) => one.text).join('\n');
     expect(text).to.match(/mostly|much|some/);

@@ -146,7 +146,7 @@ export function doubtsFromInput(beliefs: unknown, given: unknown): KnownDoubts &
 }
 
 /** A film of paint over its ground. */
-export function filmFromInput(film: unknown): Film {
+function filmFromInput(film: unknown): Film {
   const { thickness_um, ground } = fieldsOf(film, ['thickness_um', 'ground']);
   const below = colourFromInput(fieldsOf(ground, ['hex', 'lab', 'spectrum']));
   return {

@@ -40,7 +40,7 @@ export interface NamedPortion extends Portion {
 }
 
 /** What a recipe takes of each tube of a palette. */
-export const portionsOf = ({ flat }: Recipe, palette?: Palette): NamedPortion[] => {
+const portionsOf = ({ flat }: Recipe, palette?: Palette): NamedPortion[] => {
   const laid = new Map(palette?.ingredients.map((i) => [i.id, i]));
   return Object.entries(flat).map(([id, parts]) => ({ id, paint: laid.get(id) ?? CATALOGUE.get(id)!, parts }));
 };

@@ -1,20 +1,13 @@
 import type { ClassConstructor } from 'class-transformer';
 import { Id, Version } from './fields.ts';
-import type { BringingDto, CardDto, SetDto } from './cards.ts';
+import { KINDS, type OpOf, type PuttingAway, type RowKind, type Rows } from './kinds.ts';
 import { CardChange, NewBringing, NewCard, NewSet, SetChange } from './cards.ts';
-import type { PaintingDto } from './paintings.ts';
 import { NewPainting, PaintingChange } from './paintings.ts';
-import type { PaletteDto } from './palettes.ts';
 import { NewPalette, PaletteChange } from './palettes.ts';
-import type { PileDto } from './piles.ts';
 import { NewPile, PileChange } from './piles.ts';
-import type { ReferenceDto, SampleDto } from './references.ts';
 import { NewReference, NewSample, ReferenceChange, SampleChange } from './references.ts';
-import type { SettingsDto } from './settings.ts';
 import { SettingsChange } from './settings.ts';
-import type { SightingDto } from './stages.ts';
 import { ById, NewLook, NewSighting, NewStage } from './stages.ts';
-import type { StateDto, TubeDto } from './tubes.ts';
 
 /** Marks a row as put away, or brings it back. */
 export class ByVersion {
@@ -25,50 +18,59 @@ export class ByVersion {
   version!: number;
 }
 
-/** Everything that can be written, by name: what it needs, one class each. */
-export const OPERATIONS = {
-  'settings.change': SettingsChange,
-  'palette.add': NewPalette,
-  'palette.change': PaletteChange,
-  'palette.delete': ByVersion,
-  'palette.restore': ByVersion,
-  'painting.add': NewPainting,
-  'painting.change': PaintingChange,
-  'painting.delete': ByVersion,
-  'painting.restore': ByVersion,
-  'reference.add': NewReference,
-  'reference.change': ReferenceChange,
-  'reference.delete': ByVersion,
-  'reference.restore': ByVersion,
-  'sample.add': NewSample,
-  'sample.change': SampleChange,
-  'sample.delete': ByVersion,
-  'sample.restore': ByVersion,
-  'pile.add': NewPile,
-  'pile.change': PileChange,
-  'pile.delete': ByVersion,
-  'pile.restore': ByVersion,
-  'card.add': NewCard,
-  'card.change': CardChange,
-  'card.delete': ByVersion,
-  'card.restore': ByVersion,
-  'set.add': NewSet,
-  'set.change': SetChange,
-  'set.delete': ByVersion,
-  'set.restore': ByVersion,
-  'bringing.add': NewBringing,
-  'bringing.delete': ByVersion,
-  'bringing.restore': ByVersion,
+/** What each kind of row is written by: made, and changed. */
+const WRITTEN_BY = {
+  settings: { change: SettingsChange },
+  palettes: { add: NewPalette, change: PaletteChange },
+  paintings: { add: NewPainting, change: PaintingChange },
+  references: { add: NewReference, change: ReferenceChange },
+  samples: { add: NewSample, change: SampleChange },
+  sightings: { add: NewSighting },
+  piles: { add: NewPile, change: PileChange },
+  cards: { add: NewCard, change: CardChange },
+  sets: { add: NewSet, change: SetChange },
+  bringings: { add: NewBringing },
+} as const satisfies { readonly [K in PuttingAway]: Writes } & { readonly [K in RowKind]?: Writes };
+
+interface Writes {
+  readonly add?: ClassConstructor<object>;
+  readonly change?: ClassConstructor<object>;
+}
+
+type Written = typeof WRITTEN_BY;
+type Union<T> = T[keyof T];
+/** Entries of a union of tables, as one table. */
+type AsOne<U> = (U extends unknown ? (table: U) => void : never) extends (table: infer All) => void ? All : never;
+type OfKinds = AsOne<
+  Union<{
+    [K in keyof Written]: { readonly [A in keyof Written[K] & string as `${OpOf<K>}.${A}`]: Written[K][A] };
+  }>
+> & { readonly [K in PuttingAway as `${OpOf<K>}.${'delete' | 'restore'}`]: typeof ByVersion };
+
+function ofKinds(): OfKinds {
+  const table: Record<string, ClassConstructor<object>> = {};
+  for (const [kind, writes] of Object.entries(WRITTEN_BY) as [RowKind, Writes][]) {
+    const { op, putAway } = KINDS[kind];
+    for (const [deed, needs] of Object.entries(writes) as [string, ClassConstructor<object>][]) table[`${op}.${deed}`] = needs;
+    if (putAway) table[`${op}.delete`] = table[`${op}.restore`] = ByVersion;
+  }
+  return table as OfKinds;
+}
+
+/** What is done with piles and seen of them: added, and taken back. */
+const DEEDS = {
   'stage.add': NewStage,
   'stage.withdraw': ById,
   'stage.restore': ById,
-  'sighting.add': NewSighting,
   'look.add': NewLook,
   'look.withdraw': ById,
   'look.restore': ById,
   'belief.refuse': ById,
   'belief.accept': ById,
 } as const satisfies Record<string, ClassConstructor<object>>;
+
+/** Everything that can be written, by name: what it needs, one class each. */
+export const OPERATIONS: OfKinds & typeof DEEDS = { ...ofKinds(), ...DEEDS };
 
 export type OperationName = keyof typeof OPERATIONS;
 /** A wire class as plain data: an instance is made and checked on the other side. */
@@ -88,24 +90,6 @@ export interface Change {
   /** The change this one undoes; it then has no operations of its own. */
   readonly undoes?: string;
 }
-
-/** Rows by kind, as they now are; one that was put away says so in `deletedAt`. */
-export interface Rows {
-  readonly settings?: readonly SettingsDto[];
-  readonly tubes?: readonly TubeDto[];
-  /** States that piles speak of beside those that come with their tubes. */
-  readonly states?: readonly StateDto[];
-  readonly palettes?: readonly PaletteDto[];
-  readonly paintings?: readonly PaintingDto[];
-  readonly references?: readonly ReferenceDto[];
-  readonly samples?: readonly SampleDto[];
-  readonly sightings?: readonly SightingDto[];
-  readonly piles?: readonly PileDto[];
-  readonly cards?: readonly CardDto[];
-  readonly sets?: readonly SetDto[];
-  readonly bringings?: readonly BringingDto[];
-}
-export type RowKind = keyof Rows;
 
 /** The answer to a change and to every read: rows as they are at a place in the change log. */
 export interface Answer {

@@ -16,6 +16,7 @@ export * from './cards.ts';
 export * from './cardQuery.ts';
 export * from './sheets.ts';
 export * from './settings.ts';
+export * from './kinds.ts';
 export * from './changes.ts';
 export * from './reads.ts';
 export * from './mixed.ts';

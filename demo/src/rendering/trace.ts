@@ -5,7 +5,7 @@ const FAR = 60;
 const CLOSE = 0.0012;
 
 /** Traces light through a scene of distance fields: direct light, soft shadows, mirrored and reflected light. */
-export class Tracer {
+class Tracer {
   private nearest: Thing | undefined;
   private nx = 0;
   private ny = 0;

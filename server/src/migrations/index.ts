@@ -10,6 +10,7 @@ import { StudioOfItsOwn1764800000000 } from './1764800000000-StudioOfItsOwn.ts';
 import { Measuring1764900000000 } from './1764900000000-Measuring.ts';
 import { ConfirmedLooks1765000000000 } from './1765000000000-ConfirmedLooks.ts';
 import { Folds1765100000000 } from './1765100000000-Folds.ts';
+import { VersionsOfCards1765200000000 } from './1765200000000-VersionsOfCards.ts';
 
 /** In the order in which they run; a landed one is never changed. */
 export const MIGRATIONS = [
@@ -25,4 +26,5 @@ export const MIGRATIONS = [
   Measuring1764900000000,
   ConfirmedLooks1765000000000,
   Folds1765100000000,
+  VersionsOfCards1765200000000,
 ];

@@ -3,44 +3,21 @@ import { MoreThan, type EntityManager } from 'typeorm';
 import { Change } from '../entities/index.ts';
 import { notFound, ProblemError } from '../refusing/problems.ts';
 import { relearn } from '../beliefs/beliefs.ts';
-import { bringingRows } from '../cards/bringing.ts';
-import { cardRows } from '../cards/cards.ts';
-import { setRows } from '../cards/cardSets.ts';
-import { sightingRows } from '../piles/looks.ts';
 import { doOperation } from './operations.ts';
-import { paintingRows } from '../paintings/paintings.ts';
-import { paletteRows } from '../palettes/palettes.ts';
-import { pileRows, statesSpokenOf } from '../piles/piles.ts';
-import { referenceRows, sampleRows } from '../paintings/references.ts';
-import { settingsRows } from '../settings/settings.ts';
+import { SUBJECTS } from './subjects.ts';
+import { statesSpokenOf } from '../piles/piles.ts';
 import { newestSeq } from '../change/newestSeq.ts';
 import type { Studio } from '../change/studio.ts';
-import { stateRows, tubeRows } from '../tubes/tubes.ts';
+import { stateRows } from '../tubes/tubes.ts';
 import { now, workOn } from '../change/work.ts';
 
-/** How rows of each kind are read by their ids. */
-const READING: { readonly [K in RowKind]: (db: EntityManager, ids: readonly string[]) => Promise<NonNullable<Rows[K]>> } = {
-  settings: (db) => settingsRows(db),
-  tubes: tubeRows,
-  states: stateRows,
-  palettes: paletteRows,
-  paintings: paintingRows,
-  references: referenceRows,
-  samples: (db, ids) => sampleRows(db, { ids }),
-  sightings: (db, ids) => sightingRows(db, { ids }),
-  piles: (db, ids) => pileRows(db, { ids }),
-  cards: cardRows,
-  sets: setRows,
-  bringings: bringingRows,
-};
-
 export async function rowsOf(db: EntityManager, touched: Partial<Record<RowKind, readonly string[]>>): Promise<Rows> {
-  const rows: Record<string, unknown> = {};
-  for (const [kind, ids] of Object.entries(touched)) rows[kind] = await READING[kind as RowKind](db, ids);
+  const rows: { [K in RowKind]?: readonly unknown[] } = {};
+  for (const [kind, ids] of Object.entries(touched) as [RowKind, readonly string[]][]) rows[kind] = await SUBJECTS[kind].rows(db, ids);
   const { piles } = rows as Rows;
   // Piles never come without the curves they speak of.
-  if (piles) rows['states'] = await stateRows(db, statesSpokenOf(piles));
-  return rows;
+  if (piles) rows.states = await stateRows(db, statesSpokenOf(piles));
+  return rows as Rows;
 }
 
 /** The change at a place in the log; nothing where it has not come to that. */

@@ -97,8 +97,8 @@ export const poured = (one: Leaf, other: Leaf, [a, b]: readonly [number, number]
   ]);
 
 /** What is to become of piles that are planned from one that changes. */
-export const CHILDREN_MAY = ['follow', 'hold', 'stand'] as const;
-export type ChildrenMay = (typeof CHILDREN_MAY)[number];
+
+export type ChildrenMay = 'follow' | 'hold' | 'stand';
 
 interface Tree {
   readonly childrenOf: (id: string) => readonly PileDto[];

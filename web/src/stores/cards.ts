@@ -25,7 +25,7 @@ import { useDesk } from './useDesk.ts';
 import { useTubes, type Tube } from './tubes.ts';
 import { useFinding } from './finding.ts';
 
-export const curvesOf = ({ K, S }: Pick<CardTubeDto, 'K' | 'S'>): PaintCurves => ({ K: Float64Array.from(K), S: Float64Array.from(S) });
+const curvesOf = ({ K, S }: Pick<CardTubeDto, 'K' | 'S'>): PaintCurves => ({ K: Float64Array.from(K), S: Float64Array.from(S) });
 
 /** A card with its tubes as the engine knows them. */
 export const paintedCard = ({ recipe, tubes }: CardDto): Pick<Card, 'recipe' | 'tubes'> => ({

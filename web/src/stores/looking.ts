@@ -8,8 +8,8 @@ export const LOOKS = ['colour', 'values', 'warmth', 'strength', 'edges', 'reach'
 export type LookName = (typeof LOOKS)[number];
 
 /** What the panel beside the picture is for. */
-export const PANELS = ['colour', 'prepare', 'key', 'pictures'] as const;
-export type Panel = (typeof PANELS)[number];
+
+export type Panel = 'colour' | 'prepare' | 'key' | 'pictures';
 
 /** What a drag over the picture does. */
 export type Hand = 'points' | 'draws' | 'crops';

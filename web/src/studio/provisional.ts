@@ -1,88 +1,96 @@
-import type { MixtureDto, Operation, PileDto, RowKind, Rows } from '@dusk/wire';
+import type { MixtureDto, Needs, Operation } from '@dusk/wire';
+import { kindOf, type OpOf, type RowKind, type RowOf, type Rows } from '@dusk/wire/kinds';
 import type { RowMaps } from './rows.ts';
 
-/** Rows that an operation of this name writes. */
-export const KIND_OF: Readonly<Record<string, RowKind>> = {
-  settings: 'settings',
-  palette: 'palettes',
-  painting: 'paintings',
-  reference: 'references',
-  sample: 'samples',
-  pile: 'piles',
-  card: 'cards',
-  set: 'sets',
-  bringing: 'bringings',
-};
-
+/** A row as this window knows it, whatever its kind. */
 interface AnyRow {
   readonly id: string;
   readonly [field: string]: unknown;
 }
 
 /** An operation's own fields. */
-const without = (op: Operation, ...fields: readonly string[]): Record<string, unknown> =>
+const without = (op: object, ...fields: readonly string[]): Record<string, unknown> =>
   Object.fromEntries(Object.entries(op).filter(([field]) => !fields.includes(field)));
 
-/** A row that a change makes, as far as this window can tell before the studio has answered. */
-function made(op: Operation, at: string, layerOf: (paintingId: string | null | undefined) => number): AnyRow | undefined {
-  const fresh = { version: 0, createdAt: at, updatedAt: at, deletedAt: null };
-  switch (op.do) {
-    case 'palette.add':
-      return { ...fresh, id: op.id, name: op.name, tubeIds: op.tubeIds } as AnyRow;
-    case 'painting.add':
-      return {
-        ...fresh,
-        id: op.id,
-        title: op.title,
-        paletteId: op.paletteId,
-        ground: op.ground ?? '#a89b88',
-        canvas: null,
-        layer: 1,
-        ceiling: null,
-        pileCount: 0,
-      } as AnyRow;
-    case 'reference.add':
-      return {
-        ...fresh,
-        id: op.id,
-        paintingId: op.paintingId,
-        pictureId: op.pictureId,
-        name: op.name ?? '',
-        width: 0,
-        height: 0,
-        ownWidth: 0,
-        space: 'srgb',
-        colours: '',
-        view: {},
-        source: '',
-        passing: 'ask',
-      };
-    case 'sample.add':
-      return { ...fresh, referenceId: null, outline: null, zone: '', thing: '', valueOnly: false, ...without(op, 'do'), id: op.id };
-    case 'pile.add':
-      return {
-        ...fresh,
-        id: op.id,
-        paintingId: op.paintingId ?? null,
-        remakeOfId: null,
-        cardId: null,
-        name: op.name,
-        target: op.target ?? null,
-        sampleId: op.sampleId ?? null,
-        purpose: op.purpose ?? {},
-        layer: op.layer ?? layerOf(op.paintingId),
-        note: op.note ?? '',
-        string: op.string ?? null,
-        plan: op.plan as unknown as MixtureDto,
-        ml: op.ml,
-        // What it is meant to be: how near it comes the studio says.
-        predicted: { lab: op.target?.lab ?? { L: 50, a: 0, b: 0 }, steadiness: 0, basis: 'typical' },
-        stages: [],
-        there: 0,
-      } satisfies PileDto as unknown as AnyRow;
-    default:
-      return undefined;
-  }
+/** What a row begins with. */
+interface Fresh {
+  readonly version: number;
+  readonly createdAt: string;
+  readonly updatedAt: string;
+  readonly deletedAt: null;
+}
+/** Kinds whose rows this window makes itself; the others are made by the studio from what it holds. */
+type MadeHere = 'palettes' | 'paintings' | 'references' | 'samples' | 'piles';
+type Making = { readonly [K in MadeHere]: (op: Needs<`${OpOf<K>}.add`>, fresh: Fresh, rows: RowMaps) => RowOf<K> };
+
+/** A row that a change makes, as far as this window can tell before the studio has answered; every field of it. */
+const MADE: Making = {
+  palettes: ({ id, name, tubeIds }, fresh) => ({ ...fresh, id, name, tubeIds }),
+  paintings: ({ id, title, paletteId, ground }, fresh) => ({
+    ...fresh,
+    id,
+    title,
+    paletteId,
+    ground: ground ?? '#a89b88',
+    canvas: null,
+    layer: 1,
+    ceiling: null,
+    pileCount: 0,
+  }),
+  references: ({ id, paintingId, pictureId, name }, fresh) => ({
+    ...fresh,
+    id,
+    paintingId,
+    pictureId,
+    name: name ?? '',
+    width: 0,
+    height: 0,
+    ownWidth: 0,
+    space: 'srgb',
+    colours: '',
+    view: {},
+    source: '',
+    passing: 'ask',
+  }),
+  samples: ({ id, paintingId, referenceId, outline, seen, paint, zone, thing, valueOnly }, fresh) => ({
+    ...fresh,
+    id,
+    paintingId,
+    referenceId: referenceId ?? null,
+    outline: outline ?? null,
+    seen,
+    paint,
+    zone: zone ?? '',
+    thing: thing ?? '',
+    valueOnly: valueOnly ?? false,
+  }),
+  piles: (op, fresh, rows) => ({
+    ...fresh,
+    id: op.id,
+    paintingId: op.paintingId ?? null,
+    remakeOfId: op.remakeOfId ?? null,
+    cardId: op.cardId ?? null,
+    name: op.name,
+    target: op.target ?? null,
+    sampleId: op.sampleId ?? null,
+    purpose: op.purpose ?? {},
+    layer: op.layer ?? rows.paintings.get(op.paintingId ?? '')?.layer ?? 1,
+    note: op.note ?? '',
+    string: op.string ?? null,
+    plan: op.plan as unknown as MixtureDto,
+    ml: op.ml,
+    // What it is meant to be: how near it comes the studio says.
+    predicted: { lab: op.target?.lab ?? { L: 50, a: 0, b: 0 }, steadiness: 0, basis: 'typical' },
+    stages: [],
+    there: 0,
+  }),
+};
+const isMadeHere = (kind: RowKind): kind is MadeHere => kind in MADE;
+
+function made(kind: RowKind, op: Operation, at: string, rows: RowMaps): AnyRow | undefined {
+  if (!op.do.endsWith('.add') || !isMadeHere(kind)) return undefined;
+  const make = MADE[kind] as (op: Operation, fresh: Fresh, rows: RowMaps) => unknown;
+  return make(op, { version: 0, createdAt: at, updatedAt: at, deletedAt: null }, rows) as AnyRow;
 }
 
 /** Rows as they will be once the studio has done what waits, as far as this window can tell. */
@@ -90,12 +98,12 @@ export function provisionally(ops: readonly Operation[], rows: RowMaps, at: stri
   const news = new Map<string, { kind: RowKind; row: AnyRow }>();
   const put = (kind: RowKind, row: AnyRow): void => void news.set(`${kind} ${row.id}`, { kind, row });
   for (const op of ops) {
-    const [what, deed] = op.do.split('.') as [string, string];
-    const kind = KIND_OF[what];
+    const kind = kindOf(op.do);
+    const deed = op.do.split('.')[1];
     if (!kind) continue;
     const id = 'id' in op && typeof op.id === 'string' ? op.id : '1';
     const known = news.get(`${kind} ${id}`)?.row ?? (rows[kind] as unknown as ReadonlyMap<string, AnyRow>).get(id);
-    const fresh = made(op, at, (paintingId) => rows.paintings.get(paintingId ?? '')?.layer ?? 1);
+    const fresh = made(kind, op, at, rows);
     if (fresh) put(kind, fresh);
     else if (known && deed === 'change') {
       put(kind, { ...known, ...without(op, 'do', 'version') } as AnyRow);

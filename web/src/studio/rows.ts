@@ -1,28 +1,13 @@
-import type { Answer, RowKind, Rows, TubeDto } from '@dusk/wire';
+import type { Answer, TubeDto } from '@dusk/wire';
+import { ROW_KINDS, type RowKind, type RowOf } from '@dusk/wire/kinds';
 import { statesWith } from '@dusk/wire/tubes';
 import { shallowReactive } from 'vue';
 
-/** A row of each kind. */
-export type RowOf<K extends RowKind> = NonNullable<Rows[K]>[number];
 /** Rows by kind and id, as they were last heard of. */
 export type RowMaps = { readonly [K in RowKind]: Map<string, RowOf<K>> };
 
-const KINDS = [
-  'settings',
-  'tubes',
-  'states',
-  'palettes',
-  'paintings',
-  'references',
-  'samples',
-  'sightings',
-  'piles',
-  'cards',
-  'sets',
-  'bringings',
-] as const satisfies readonly RowKind[];
-
-export const emptyRows = (): RowMaps => Object.fromEntries(KINDS.map((kind) => [kind, shallowReactive(new Map())])) as unknown as RowMaps;
+export const emptyRows = (): RowMaps =>
+  Object.fromEntries(ROW_KINDS.map((kind) => [kind, shallowReactive(new Map())])) as unknown as RowMaps;
 
 /**
  * Takes an answer into rows; the one entrance, for what this window did and for whatever else is heard.
@@ -30,7 +15,7 @@ export const emptyRows = (): RowMaps => Object.fromEntries(KINDS.map((kind) => [
  * @param heard for every row the place in the log it was last heard at; written to
  */
 export function applied(rows: RowMaps, heard: Map<string, number>, { seq, rows: news }: Answer): void {
-  for (const kind of KINDS)
+  for (const kind of ROW_KINDS)
     for (const row of news[kind] ?? []) {
       const key = `${kind} ${row.id}`;
       if ((heard.get(key) ?? -1) >= seq) continue;

@@ -25,7 +25,7 @@ const MOST_BREAKS = 5;
 /** Versions of rows in an answer. */
 function versionsIn({ rows }: Answer): Map<string, number> {
   const versions = new Map<string, number>();
-  for (const list of Object.values(rows) as readonly { id: string; version?: number }[][])
+  for (const list of Object.values(rows) as (readonly { readonly id: string; readonly version?: number }[])[])
     for (const { id, version } of list) if (version !== undefined) versions.set(id, version);
   return versions;
 }

@@ -1,4 +1,5 @@
 import type { Answer, Change, Operation, Problem, ReadAnswers, ReadName } from '@dusk/wire';
+import { kindOf } from '@dusk/wire/kinds';
 import { useEventListener, useIntervalFn, useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
@@ -6,7 +7,7 @@ import { useNotices } from '../floor/notices.ts';
 import { ApiError } from '../floor/apiError.ts';
 import { read, sendChange } from './api.ts';
 import { hear } from './hear.ts';
-import { KIND_OF, provisionally } from './provisional.ts';
+import { provisionally } from './provisional.ts';
 import { isLocal, type Waiting } from './queue.ts';
 import { applied, emptyRows } from './rows.ts';
 import { Sender, type Outcome } from './sender.ts';
@@ -194,7 +195,7 @@ export const useStudio = defineStore('studio', () => {
   const underWay = new Map<string, Promise<unknown>>();
   type VersionedOp = Operation & { version: number };
   const versionNow = (op: Operation): number | undefined => {
-    const kind = KIND_OF[op.do.split('.')[0]!];
+    const kind = kindOf(op.do);
     return kind && (rows[kind] as Map<string, { version?: number }>).get('id' in op ? String(op.id) : '1')?.version;
   };
   const keyOf = (op: Operation): string => `${op.do.split('.')[0]} ${'id' in op ? String(op.id) : ''}`;
@@ -206,7 +207,7 @@ export const useStudio = defineStore('studio', () => {
   async function inTurn(change: Change, says: string): Promise<Outcome> {
     const versioned = change.ops.filter((op): op is VersionedOp => 'version' in op);
     const own = versioned.filter((op) => op.version === versionNow(op) && underWay.has(keyOf(op)));
-    const earlier = own.map((op) => underWay.get(keyOf(op)));
+    const earlier = own.flatMap((op) => underWay.get(keyOf(op)) ?? []);
     const work = (async () => {
       await Promise.allSettled(earlier);
       for (const op of own) op.version = versionNow(op) ?? op.version;

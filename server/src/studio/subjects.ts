@@ -1,0 +1,54 @@
+import type { Needs, OperationName, OpOf, RowKind, RowOf } from '@dusk/wire';
+import type { EntityManager } from 'typeorm';
+import { addBringing, bringingRows, deleteBringing, restoreBringing } from '../cards/bringing.ts';
+import { addCard, cardRows, changeCard, deleteCard, restoreCard } from '../cards/cards.ts';
+import { addSet, changeSet, deleteSet, restoreSet, setRows } from '../cards/cardSets.ts';
+import type { Doing } from '../change/work.ts';
+import { addPainting, changePainting, deletePainting, paintingRows, restorePainting } from '../paintings/paintings.ts';
+import {
+  addReference,
+  addSample,
+  changeReference,
+  changeSample,
+  deleteReference,
+  deleteSample,
+  referenceRows,
+  restoreReference,
+  restoreSample,
+  sampleRows,
+} from '../paintings/references.ts';
+import { addPalette, changePalette, deletePalette, paletteRows, restorePalette } from '../palettes/palettes.ts';
+import { addSighting, sightingRows } from '../piles/looks.ts';
+import { addPile, changePile, deletePile, pileRows, restorePile } from '../piles/piles.ts';
+import { changeSettings, settingsRows } from '../settings/settings.ts';
+import { stateRows, tubeRows } from '../tubes/tubes.ts';
+
+/** What is done with a kind of row, by the names of its operations after the dot. */
+type DeedsOf<K extends RowKind> = {
+  readonly [N in OperationName as N extends `${OpOf<K>}.${infer Deed}` ? Deed : never]: Doing<Needs<N>>;
+};
+type Subject<K extends RowKind> = {
+  readonly rows: (db: EntityManager, ids: readonly string[]) => Promise<readonly RowOf<K>[]>;
+} & DeedsOf<K>;
+
+/** Each kind of row: how rows are read by their ids, and how its operations are done. */
+export const SUBJECTS: { readonly [K in RowKind]: Subject<K> } = {
+  settings: { rows: (db) => settingsRows(db), change: changeSettings },
+  tubes: { rows: tubeRows },
+  states: { rows: stateRows },
+  palettes: { rows: paletteRows, add: addPalette, change: changePalette, delete: deletePalette, restore: restorePalette },
+  paintings: { rows: paintingRows, add: addPainting, change: changePainting, delete: deletePainting, restore: restorePainting },
+  references: { rows: referenceRows, add: addReference, change: changeReference, delete: deleteReference, restore: restoreReference },
+  samples: {
+    rows: (db, ids) => sampleRows(db, { ids }),
+    add: addSample,
+    change: changeSample,
+    delete: deleteSample,
+    restore: restoreSample,
+  },
+  sightings: { rows: (db, ids) => sightingRows(db, { ids }), add: addSighting },
+  piles: { rows: (db, ids) => pileRows(db, { ids }), add: addPile, change: changePile, delete: deletePile, restore: restorePile },
+  cards: { rows: cardRows, add: addCard, change: changeCard, delete: deleteCard, restore: restoreCard },
+  sets: { rows: setRows, add: addSet, change: changeSet, delete: deleteSet, restore: restoreSet },
+  bringings: { rows: bringingRows, add: addBringing, delete: deleteBringing, restore: restoreBringing },
+};
