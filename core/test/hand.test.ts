@@ -31,6 +31,7 @@ import {
 } from '../src/index.ts';
 import { ADVICE_PALETTES, knownTubes } from '../bench/advicePalettes.ts';
 import { anyPalette, anyTarget, expectLaid, handling, LABS, ODD, palettes } from './laidByHand.ts';
+import { some } from './some.ts';
 
 describe('a hand', () => {
   it('lays beads, and what is less as touches of the knife’s tip', () => {
@@ -62,7 +63,7 @@ describe('a recipe for a hand', () => {
   it('asks for nothing that cannot be laid, for a little, a pile or a tube of it', () => {
     fc.assert(
       fc.property(anyPalette, anyTarget, fc.constantFrom(1.5, 4, 20), (palette, target, amountMl) => {
-        for (const { mixture } of solve(palette, target, { amountMl }).recipes) expectLaid(mixture, amountMl);
+        for (const { mixture } of some(solve(palette, target, { amountMl }).recipes)) expectLaid(mixture, amountMl);
       }),
       { numRuns: 60 },
     );

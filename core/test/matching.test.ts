@@ -28,6 +28,7 @@ import { everydayLabs } from '../bench/everyday.ts';
 import { ellipsoidAt } from '../src/colour/ellipse.ts';
 import { endToEnd, emptySlopes, BOTH } from '../src/paint/viewing.ts';
 import { solveThree } from '../src/matching/shares.ts';
+import { some } from './some.ts';
 
 const LAMPLIGHT = ['titanium-white', 'yellow-ochre', 'venetian-red', 'ultramarine-blue', 'burnt-umber', 'ivory-black'];
 const WIDE = [
@@ -169,7 +170,7 @@ describe('what is found for a target', () => {
   it('can be measured, and is what it says, wherever the target lies', () => {
     fc.assert(
       fc.property(targets, (target) => {
-        for (const recipe of solve(palette, target).recipes) {
+        for (const recipe of some(solve(palette, target).recipes)) {
           expectMeasurable(recipe, palette.limits);
           expect(Object.values(recipe.flat).reduce((s, v) => s + v, 0)).to.be.closeTo(1, 1e-9);
           expect(deltaE00(colourOf(recipe.flat), recipe.lab)).to.be.below(1e-6);

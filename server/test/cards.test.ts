@@ -148,7 +148,9 @@ describe('cards', () => {
     await change(bench, { do: 'pile.delete', id: pile.id, version });
     const there = async () => (await all()).find(({ id }) => id === card.id);
     expect(await there()).to.deep.equal(card);
-    const forced = await bench.running.studio.data.query(`UPDATE "card" SET "body" = '{}', "version" = "version" + 1`).catch((cause: Error) => cause.message);
+    const forced = await bench.running.studio.data
+      .query(`UPDATE "card" SET "body" = '{}', "version" = "version" + 1`)
+      .catch((cause: Error) => cause.message);
     expect(String(forced)).to.match(/never changes/);
     await change(bench, { do: 'card.change', id: card.id, version: 1, note: 'for the rim' });
     expect(await there()).to.deep.equal({ ...card, version: 2, note: 'for the rim' });

@@ -1,5 +1,6 @@
 import type { Lab, OutingNews } from '@dusk/core';
 import { reactive, watch } from 'vue';
+import { newId } from '../src/floor/ids.ts';
 
 /** What was done with a pile out here, as it is kept while the day lasts. */
 export interface Kept {
@@ -9,14 +10,6 @@ export interface Kept {
   note: string;
   readonly ids: { readonly stageId: string; readonly sightingId: string; readonly lookId: string };
 }
-
-const newId = (): string =>
-  typeof crypto.randomUUID === 'function'
-    ? crypto.randomUUID()
-    : // A page that was opened as a file is not always trusted with the short way.
-      '10000000-1000-4000-8000-100000000000'.replace(/[018]/g, (c) =>
-        (Number(c) ^ (crypto.getRandomValues(new Uint8Array(1))[0]! & (15 >> (Number(c) / 4)))).toString(16),
-      );
 
 /** Keeps what is done out here in this browser, where it lets a page that was opened as a file keep anything. */
 export function useKept(outingId: string, pileIds: readonly string[]) {

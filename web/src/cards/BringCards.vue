@@ -12,6 +12,7 @@ import { sendCards } from '../studio/api.ts';
 import { useStudio } from '../studio/useStudio.ts';
 import { useTubes } from '../stores/tubes.ts';
 import { useFinding } from '../stores/finding.ts';
+import { newId } from '../floor/ids.ts';
 
 /** A file of cards from another studio: what it would do is shown before anything is kept. */
 const open = defineModel<boolean>({ required: true });
@@ -75,7 +76,7 @@ async function bring(): Promise<void> {
   const { fileId, name, fresh, both } = preview.value!;
   const chosen = Object.entries(stands.value).map(([tube, tubeId]) => ({ tube, tubeId }));
   const made = await studio.make(
-    [{ do: 'bringing.add', id: crypto.randomUUID(), fileId, stands: chosen.slice(0, 400) }],
+    [{ do: 'bringing.add', id: newId(), fileId, stands: chosen.slice(0, 400) }],
     `Brought ${counted(fresh + both, 'card')} from “${name}”`,
   );
   if (!made) return;

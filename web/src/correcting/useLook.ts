@@ -4,6 +4,7 @@ import { labDto } from '@dusk/wire/written';
 import { computed, ref, shallowRef, watch, type Ref } from 'vue';
 import { lookNow } from '../stores/piles.ts';
 import { useWhite } from '../floor/white.ts';
+import { newId } from '../floor/ids.ts';
 
 /** A look that is not recorded yet: the chip as it stands, and how it came to it. */
 interface Draft {
@@ -58,7 +59,7 @@ export function useLook(pile: Ref<PileDto>) {
         ...ops,
         {
           do: 'look.add',
-          id: crypto.randomUUID(),
+          id: newId(),
           sightingId,
           stageId: stage.value!.id,
           lab: labDto(look.lab),

@@ -4,6 +4,7 @@ import { labDto, labOfDto } from '@dusk/wire/written';
 import { useLocalStorage, useNow } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
+import { newId } from './ids.ts';
 
 /** A screen's white, set to look like white paper in the painter's light. */
 interface White {
@@ -66,7 +67,7 @@ export const useWhite = defineStore('white', () => {
   function sightingOf(kind: Sight): { readonly id: string; readonly ops: readonly Operation[]; readonly done: () => void } {
     const known = sightingNow(kind);
     if (known) return { id: known, ops: [], done: () => undefined };
-    const id = crypto.randomUUID();
+    const id = newId();
     const ops: Operation[] = [{ do: 'sighting.add', id, kind, ...(kind === 'eye' && white.value && { white: white.value.lab }) }];
     const done = (): void => {
       sightings.value = { ...sightings.value, [kind]: { id, at: new Date().toISOString() } };

@@ -10,6 +10,7 @@ import TurnedPiles from './TurnedPiles.vue';
 import { useLeftAlone } from './useLeftAlone.ts';
 import { useKnown } from '../recipe/useKnown.ts';
 import { useWhite } from '../floor/white.ts';
+import { newId } from '../floor/ids.ts';
 
 /** One heap for several planned piles: what it is, and what each pile becomes with it. */
 const open = defineModel<boolean>({ required: true });
@@ -38,7 +39,7 @@ const ml = computed(() => {
 });
 
 async function keep(): Promise<void> {
-  const heapId = crypto.randomUUID();
+  const heapId = newId();
   const { paintingId, layer } = chosen.value[0]!.pile;
   const ops: Operation[] = [
     {

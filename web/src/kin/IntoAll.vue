@@ -9,6 +9,7 @@ import { childOps, largerBy, noSteps } from './kin.ts';
 import { usePiles } from '../stores/piles.ts';
 import TurnedPiles from './TurnedPiles.vue';
 import { useLeftAlone } from './useLeftAlone.ts';
+import { newId } from '../floor/ids.ts';
 
 /** A little of one pile let into all the others of its layer, or into those that are chosen, to tie them together. */
 const open = defineModel<boolean>({ required: true });
@@ -59,7 +60,7 @@ const isShort = computed(() => props.pile.stages.length > 0 && takes.value > pro
 async function keep(): Promise<void> {
   const ops = chosen.value.flatMap(({ pile, plan, lab, ml }): Operation[] =>
     childOps(pile, {
-      id: crypto.randomUUID(),
+      id: newId(),
       name: `${pile.name.slice(0, 60)}, tied`,
       lab,
       plan,

@@ -23,6 +23,7 @@ import { A_PRESS, childName, childOps, isMoved, madeLarger, kinOf, noSteps, pour
 import { madeInto } from '../recipe/deeds.ts';
 import { useMothers } from './mothers.ts';
 import { lookNow, usePiles } from '../stores/piles.ts';
+import { newId } from '../floor/ids.ts';
 
 /** How the next pile is got: in one of the ways from the pile, from tubes alone, or as comes first. */
 export type MadeFrom = WayOn | 'tubes' | '';
@@ -222,7 +223,7 @@ export function useKin(pile: Ref<PileDto>, active: Ref<boolean>) {
   async function keepChild(): Promise<string | undefined> {
     await settled();
     if (!plan.value || !shown.value) return undefined;
-    const id = crypto.randomUUID();
+    const id = newId();
     const target = moves.value ? wanted.value : shown.value;
     const child = { id, name: comesOf.value, lab: target, plan: plan.value, ml: NEXT_ML, steps: { ...steps } };
     const larger = madeLarger(pile.value, child.plan, NEXT_ML);

@@ -12,6 +12,7 @@ import { handlingOf, sourceName } from '../recipe/handling.ts';
 import { ingredientsOf, saysSize, UNITS, type LoggedLine, type Unit } from '../recipe/logged.ts';
 import { usePiles } from '../stores/piles.ts';
 import Sheet from '../controls/Sheet.vue';
+import { newId } from '../floor/ids.ts';
 
 /** A pile that was mixed without the product: its tubes or piles, in parts, beads, grams or words. */
 const open = defineModel<boolean>({ required: true });
@@ -55,7 +56,7 @@ async function log(): Promise<void> {
     const ingredients = ingredientsOf(lines.value, handlingOf(tubes.byId));
     const size = saysSize(lines.value) ? ingredients.reduce((sum, { parts }) => sum + parts, 0) : Number(ml.value.replace(',', '.'));
     if (!(size >= 0.1 && size <= 500)) throw new CraftError('input', 'A pile is 0.1 to 500 ml.');
-    const id = crypto.randomUUID();
+    const id = newId();
     const plan = mixtureDto({ heaps: [{ ingredients }] });
     const paintingId = paintings.onEasel!.id;
     const called = name.value.trim() || 'mixed by eye';

@@ -21,12 +21,11 @@ import type { Needs, Operation, PileDto } from '@dusk/wire';
 import { operationsToMix } from '@dusk/wire/mixed';
 import type { Tube } from '../stores/tubes.ts';
 import { handlingOf, isPale, sourceName } from './handling.ts';
+import { newId } from '../floor/ids.ts';
 
 type Tubes = ReadonlyMap<string, Tube>;
 type Piles = ReadonlyMap<string, PileDto>;
 type Addition = Needs<'stage.add'>['additions'][number];
-
-const newId = (): string => crypto.randomUUID();
 
 /** Piles a plan takes from of which nothing is mixed yet. */
 export const unmixedIn = (plan: Mixture, piles: Piles): PileDto[] => [

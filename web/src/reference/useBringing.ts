@@ -3,6 +3,7 @@ import { ref } from 'vue';
 import { usePaintings } from '../stores/paintings.ts';
 import { useNotices } from '../floor/notices.ts';
 import { useReference } from '../stores/reference.ts';
+import { newId } from '../floor/ids.ts';
 
 /** Proportions that differ by more than this put marks elsewhere. */
 const OTHER_SHAPE = 0.01;
@@ -25,7 +26,7 @@ export function useBringing(arrived: () => void) {
     if (!file || !paintings.onEasel) return;
     bringing.value = true;
     try {
-      const id = crypto.randomUUID();
+      const id = newId();
       const was = store.reference?.id;
       // What this browser can read is seen while it is on its way; anything else once the studio has it.
       const isSeenAhead = await canBeRead(file);

@@ -8,6 +8,7 @@ import type { Remade } from '../engine/proposal.ts';
 import { useDesk } from '../stores/useDesk.ts';
 import { usePiles } from '../stores/piles.ts';
 import RemakeSheet from './RemakeSheet.vue';
+import { newId } from '../floor/ids.ts';
 
 /** The colour of a pile as it is now, mixed anew. */
 const open = defineModel<boolean>({ required: true });
@@ -19,7 +20,7 @@ const original = computed(() => desk.paintOfPile(props.pile.id));
 
 async function take(remade: Remade): Promise<boolean> {
   const { id: remakeOfId, name, paintingId, ml, purpose, layer } = props.pile;
-  const id = crypto.randomUUID();
+  const id = newId();
   const kept = await piles.make(
     [
       {

@@ -24,6 +24,7 @@ import { useStudio } from '../studio/useStudio.ts';
 import { useDesk } from './useDesk.ts';
 import { useTubes, type Tube } from './tubes.ts';
 import { useFinding } from './finding.ts';
+import { newId } from '../floor/ids.ts';
 
 const curvesOf = ({ K, S }: Pick<CardTubeDto, 'K' | 'S'>): PaintCurves => ({ K: Float64Array.from(K), S: Float64Array.from(S) });
 
@@ -47,7 +48,6 @@ export interface Stand {
   readonly by: 'chosen' | StandIn['by'];
 }
 
-const newId = (): string => crypto.randomUUID();
 const MOST_ML = 500;
 const LEAST_ML = 0.1;
 

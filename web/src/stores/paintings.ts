@@ -8,6 +8,7 @@ import { sendPicture } from '../studio/api.ts';
 import { present } from '../studio/rows.ts';
 import { useStudio } from '../studio/useStudio.ts';
 import type { PaletteChoice } from './palettesToChoose.ts';
+import { newId } from '../floor/ids.ts';
 
 const LONGEST_NAME = 120;
 
@@ -35,7 +36,7 @@ export const usePaintings = defineStore('paintings', () => {
    * @returns the id of the new painting, if it was made
    */
   async function add(painting: Omit<Needs<'painting.add'>, 'id'>, palette?: PaletteChoice): Promise<string | undefined> {
-    const id = crypto.randomUUID();
+    const id = newId();
     const first: Operation[] = palette
       ? [{ do: 'palette.add', id: palette.id, name: palette.name, tubeIds: palette.tubes.map((tube) => tube.id) }]
       : [];

@@ -3,6 +3,7 @@ import { defineStore } from 'pinia';
 import { computed } from 'vue';
 import { present } from '../studio/rows.ts';
 import { before, useStudio } from '../studio/useStudio.ts';
+import { newId } from '../floor/ids.ts';
 
 export const usePalettes = defineStore('palettes', () => {
   const studio = useStudio();
@@ -11,7 +12,7 @@ export const usePalettes = defineStore('palettes', () => {
 
   /** @returns the id of the new palette, if it was made */
   async function add(name: string, tubeIds: string[]): Promise<string | undefined> {
-    const id = crypto.randomUUID();
+    const id = newId();
     return (await studio.make([{ do: 'palette.add', id, name, tubeIds }], `Laid out “${name}”`)) ? id : undefined;
   }
 

@@ -1,5 +1,6 @@
 import { usePalettes } from './palettes.ts';
 import { useTubes, type Tube } from './tubes.ts';
+import { newId } from '../floor/ids.ts';
 
 /** A palette that a painting may be begun with. */
 export interface PaletteChoice {
@@ -12,7 +13,7 @@ export interface PaletteChoice {
 
 /** A first palette for a studio that has none: white and the three broad ways to go from it. */
 const STARTER = ['titanium-white', 'yellow-ochre', 'venetian-red', 'ultramarine-blue', 'burnt-umber'];
-const FIRST = crypto.randomUUID();
+const FIRST = newId();
 
 /** The palettes there are; in a studio without any a first one. */
 export function palettesToChoose(): PaletteChoice[] {

@@ -12,6 +12,7 @@ import { useWhite } from '../floor/white.ts';
 import { useTubes } from './tubes.ts';
 import { present } from '../studio/rows.ts';
 import { before, useStudio } from '../studio/useStudio.ts';
+import { newId } from '../floor/ids.ts';
 
 /** How a pile looks as far as is known: its newest look, what was predicted of its newest stage, or its plan. */
 export function lookNow(pile: PileDto): Lab {
@@ -78,8 +79,8 @@ export const usePiles = defineStore('piles', () => {
     ml,
     sample,
   }: ToKeep): Promise<{ readonly pileId: string; readonly sampleId: string } | undefined> {
-    const pileId = crypto.randomUUID();
-    const sampleId = crypto.randomUUID();
+    const pileId = newId();
+    const sampleId = newId();
     const target = { kind: sample?.valueOnly ? ('value' as const) : ('absolute' as const), lab: labDto(lab) };
     const paintingId = paintings.onEasel!.id;
     const kept = await studio.make(

@@ -19,6 +19,7 @@ import { useDesk } from '../stores/useDesk.ts';
 import { usePaintings } from '../stores/paintings.ts';
 import { useSettings } from '../stores/settings.ts';
 import { lookNow, usePiles } from '../stores/piles.ts';
+import { newId } from '../floor/ids.ts';
 
 /** How a string is set out, as the painter last had it. */
 export interface StringSet {
@@ -155,8 +156,8 @@ export function useString(pile: Ref<PileDto>, active: Ref<boolean>) {
     const plan = proposed.value;
     const onEasel = paintings.onEasel;
     if (!plan || !onEasel) return undefined;
-    const stringId = crypto.randomUUID();
-    const ids = plan.piles.map(({ isPile }) => isPile ?? crypto.randomUUID());
+    const stringId = newId();
+    const ids = plan.piles.map(({ isPile }) => isPile ?? newId());
     const ops = plan.order.flatMap((at): Operation[] => {
       const one = plan.piles[at]!;
       const string = { id: stringId, at: at + 1 };

@@ -1,5 +1,6 @@
 import type { Answer } from '@dusk/wire';
 import { EVENTS, type HereDto } from '@dusk/wire/reads';
+import { alone } from './alone.ts';
 
 interface Hearing {
   /** Takes in what was changed, here or elsewhere. */
@@ -44,7 +45,7 @@ export function hear(since: () => number, hearing: Hearing, ready: Promise<unkno
     else hearing[heard.is]();
   };
   channel.onmessage = ({ data }: MessageEvent<Heard>) => deal(data);
-  void navigator.locks.request('dusk.hearing', async () => {
+  void alone('dusk.hearing', async () => {
     await ready;
     listen(since, (heard) => {
       channel.postMessage(heard);

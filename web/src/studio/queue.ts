@@ -1,3 +1,5 @@
+import { sha256 } from '@noble/hashes/sha2';
+import { bytesToHex } from '@noble/hashes/utils';
 import type { Change, Operation, Problem } from '@dusk/wire';
 import { deleteDB, openDB, type DBSchema, type IDBPDatabase } from 'idb';
 
@@ -43,10 +45,8 @@ const rests = (change: Change, on: Change): boolean => {
   return mentioned.has(on.id) || written(on).some((id) => mentioned.has(id));
 };
 
-async function sha256(file: File): Promise<string> {
-  const hash = await crypto.subtle.digest('SHA-256', await file.arrayBuffer());
-  return [...new Uint8Array(hash)].map((byte) => byte.toString(16).padStart(2, '0')).join('');
-}
+/** Not by the browser's own, which a page that is not served securely has not. */
+const sha256Of = async (file: File): Promise<string> => bytesToHex(sha256(new Uint8Array(await file.arrayBuffer())));
 
 const NAME = 'dusk.queue';
 const stored = (name: string): Promise<IDBPDatabase<Stored>> =>
@@ -130,7 +130,7 @@ export class Queue {
 
   /** Keeps a picture until it has gone to the studio. @returns what changes call it by until then */
   async addPicture(file: File): Promise<string> {
-    const name = `${LOCAL}${await sha256(file)}`;
+    const name = `${LOCAL}${await sha256Of(file)}`;
     if (!(await this.db.get('pictures', name))) await this.db.put('pictures', { file }, name);
     return name;
   }

@@ -1,5 +1,6 @@
 import type { Answer, Change, Problem } from '@dusk/wire';
 import { ApiError } from '../floor/apiError.ts';
+import { alone } from './alone.ts';
 import { sendChange, sendPicture } from './api.ts';
 import { isLocal, Queue, type Waiting } from './queue.ts';
 
@@ -74,7 +75,7 @@ export class Sender {
 
   /** Sends what can go. Another window that is at it already does it for this one. */
   go(): Promise<void> {
-    return navigator.locks.request(`dusk.sending.${this.studio}`, async () => {
+    return alone(`dusk.sending.${this.studio}`, async () => {
       for (let item = await this.queue.next(); item; item = await this.queue.next()) if (!(await this.send(item))) return;
     });
   }

@@ -11,6 +11,7 @@ import { provisionally } from './provisional.ts';
 import { isLocal, type Waiting } from './queue.ts';
 import { applied, emptyRows } from './rows.ts';
 import { Sender, type Outcome } from './sender.ts';
+import { newId } from '../floor/ids.ts';
 
 /** A change of this window that can be undone, and what it was, in a painter's words. */
 interface Undoable {
@@ -21,7 +22,7 @@ interface Undoable {
 const MOST_UNDOABLE = 60;
 const TRY_AGAIN_MS = 10_000;
 /** An id of this browser, so that its changes can be told apart from others'. */
-const device = useLocalStorage('dusk.device', () => crypto.randomUUID());
+const device = useLocalStorage('dusk.device', () => newId());
 
 /** The version a hand was laid on, of a row that was changed elsewhere since. */
 export const before = (version: number, meanwhile: boolean): number => (meanwhile ? Math.max(1, version - 1) : version);
@@ -227,7 +228,7 @@ export const useStudio = defineStore('studio', () => {
    * @returns whether it was made or is kept until it can be; if not, why was said
    */
   async function make(ops: readonly Operation[], says: string): Promise<boolean> {
-    const id = crypto.randomUUID();
+    const id = newId();
     // Plain data: what the page shows is watched, and cannot be stored.
     const plain = JSON.parse(JSON.stringify(ops)) as readonly Operation[];
     // It can be taken back as soon as it shows, which may be before it is answered.
@@ -259,7 +260,7 @@ export const useStudio = defineStore('studio', () => {
     if (!last) return notices.saved('Nothing was done here yet.');
     from.value = from.value.slice(0, -1);
     if (await letGo(last.id)) return notices.saved(says(last.says));
-    const id = crypto.randomUUID();
+    const id = newId();
     const { is } = await sent({ id, device: device.value, ops: [], undoes: last.id }, says(last.says));
     if (is === 'refused') return;
     to.value = [...to.value, { id, says: last.says }];
@@ -278,7 +279,7 @@ export const useStudio = defineStore('studio', () => {
     const { current } = item.parked!.problem as Problem & { current?: { id: string; version: number } };
     const versions = new Map(current ? [[current.id, current.version] as const] : []);
     // A new id: the studio has answered the old one with no.
-    const change = ops && { ...item.change, id: crypto.randomUUID(), ops };
+    const change = ops && { ...item.change, id: newId(), ops };
     await sender!.queue.decide(item, change, versions);
     notices.over();
     await look();
