@@ -158,7 +158,8 @@ describe('out of reach', () => {
     const { byValue, byHue, overall } = nearestKinds(palette, target);
     expect(Math.abs(byValue.valueError)).to.be.below(0.12);
     expect(Math.abs(byHue!.hueError)).to.be.at.most(4.01);
-    for (const other of some(solve(palette, target, { alternatives: 10 }).recipes)) expect(overall.deltaE00).to.be.at.most(other.deltaE00 + 0.05);
+    for (const other of some(solve(palette, target, { alternatives: 10 }).recipes))
+      expect(overall.deltaE00).to.be.at.most(other.deltaE00 + 0.05);
     expect(overall.deltaE00).to.be.at.most(byValue.deltaE00 + 1e-6);
     expect(givesWay(byValue)).to.include('too dull');
     expect(givesWay(best(palette, [50, 3, 8]))).to.deep.equal([]);

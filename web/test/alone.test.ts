@@ -23,13 +23,15 @@ describe('a page that is not served securely', () => {
 
   it('does one thing at a time, and goes on after one that failed', async () => {
     const said: string[] = [];
-    const work = (name: string, fails = false) => async () => {
-      said.push(`${name} begins`);
-      await new Promise((done) => setTimeout(done, 5));
-      said.push(`${name} ends`);
-      if (fails) throw new Error(name);
-      return name;
-    };
+    const work =
+      (name: string, fails = false) =>
+      async () => {
+        said.push(`${name} begins`);
+        await new Promise((done) => setTimeout(done, 5));
+        said.push(`${name} ends`);
+        if (fails) throw new Error(name);
+        return name;
+      };
     const first = alone('sending', work('first', true)).catch((cause: Error) => cause.message);
     const second = alone('sending', work('second'));
     expect(await Promise.all([first, second])).to.deep.equal(['first', 'second']);
