@@ -16,6 +16,7 @@ import {
   ValidateIf,
   ValidateNested,
 } from 'class-validator';
+import type { Plain } from './plain.ts';
 
 /** Several rules of a field under one name. */
 const all =
@@ -98,3 +99,17 @@ export const ObjectsOf = (what: string, least: number, most: number, type: () =>
     ValidateNested({ each: true, message: `${what} are objects` }),
     Type(type),
   );
+
+/** Checks of plain fields that may be left out, by their table. */
+export const PlainFields =
+  (fields: Readonly<Record<string, Plain>>): ClassDecorator =>
+  ({ prototype }) => {
+    for (const [name, field] of Object.entries(fields)) {
+      const what = `${field.called.charAt(0).toUpperCase()}${field.called.slice(1)}`;
+      const checks =
+        field.is === 'text'
+          ? [Note(what, field.longest)]
+          : [IsInt({ message: `${what} is a whole number` }), Within(what, field.least, field.most)];
+      for (const check of [Optional(), ...checks]) check(prototype as object, name);
+    }
+  };

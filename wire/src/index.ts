@@ -11,6 +11,8 @@ export * from './references.ts';
 export * from './views.ts';
 export * from './stages.ts';
 export * from './purpose.ts';
+export * from './plain.ts';
+export * from './pileFields.ts';
 export * from './piles.ts';
 export * from './cards.ts';
 export * from './cardQuery.ts';

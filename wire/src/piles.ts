@@ -2,10 +2,11 @@ import { MOST_IN_STRING, type Basis } from '@dusk/core';
 import { IsIn, IsInt, ValidateIf } from 'class-validator';
 import { LabSent } from './colours.ts';
 import type { LabDto } from './written.ts';
-import { Id, Note, Nullable, ObjectOf, Optional, Version, Within, Words } from './fields.ts';
-import { MOST_LAYERS } from './limits.ts';
+import { Id, Nullable, ObjectOf, Optional, PlainFields, Version, Within, Words } from './fields.ts';
 import { MixtureSent } from './mixtures.ts';
 import type { MixtureDto } from './written.ts';
+import { PILE_FIELDS } from './pileFields.ts';
+import type { PlainSent, PlainValues } from './plain.ts';
 import { PurposeSent, type PurposeDto } from './purpose.ts';
 import type { StageDto } from './stages.ts';
 
@@ -58,24 +59,15 @@ export interface TargetDto {
 }
 
 const ML = [0.1, 500] as const;
-const MOST_NOTE = 2000;
-
 /** What is said of a pile beyond its colour and its plan. */
+@PlainFields(PILE_FIELDS)
 class Said {
   @Optional()
   @ObjectOf('What a pile is for', () => PurposeSent)
   purpose?: PurposeSent;
-
-  /** The layer of the painting it is mixed for, from 1. */
-  @Optional()
-  @IsInt({ message: 'A layer is a whole number' })
-  @Within('A layer', 1, MOST_LAYERS)
-  layer?: number;
-
-  @Optional()
-  @Note('A note', MOST_NOTE)
-  note?: string;
 }
+// eslint-disable-next-line @typescript-eslint/no-unsafe-declaration-merging -- its plain fields are those of the table
+interface Said extends PlainSent<typeof PILE_FIELDS> {}
 
 /** Where a pile stands in a string. */
 export class InString {
@@ -165,7 +157,7 @@ export interface PredictionDto {
   readonly basis: Basis;
 }
 
-export interface PileDto {
+export interface PileDto extends PlainValues<typeof PILE_FIELDS> {
   readonly id: string;
   readonly version: number;
   readonly paintingId: string | null;
@@ -175,8 +167,6 @@ export interface PileDto {
   readonly target: TargetDto | null;
   readonly sampleId: string | null;
   readonly purpose: PurposeDto;
-  readonly layer: number;
-  readonly note: string;
   readonly string: { readonly id: string; readonly at: number } | null;
   readonly plan: MixtureDto;
   /** How large it is meant to be. */

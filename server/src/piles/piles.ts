@@ -15,8 +15,10 @@ import {
   type StageRecord,
 } from '@dusk/core';
 import {
+  begun,
   labDto,
   mixtureDto,
+  PILE_FIELDS,
   type MixtureSent,
   type Needs,
   type PileDto,
@@ -32,7 +34,7 @@ import { groundsFor } from '../beliefs/beliefs.ts';
 import { knifeNow } from '../settings/settings.ts';
 import { paintingOf } from '../paintings/paintings.ts';
 import { puttingAway } from '../change/putAway.ts';
-import { any, present } from '../change/rows.ts';
+import { any, changed, given, present } from '../change/rows.ts';
 import { additionOf, paintsOf, readStages, recordsOf, withMothers, type StagesRead } from '../deeds/stagesRead.ts';
 import type { Studio } from '../change/studio.ts';
 import { checkTubes, paintOfState, statesById, statesToday } from '../tubes/tubes.ts';
@@ -287,8 +289,8 @@ export const addPile: Doing<Needs<'pile.add'>> = async ({ db, at, touch }, sent)
     target: target as TargetDto | null,
     sampleId,
     purpose: (sent.purpose ?? {}) as PurposeDto,
+    ...begun(PILE_FIELDS, sent),
     layer: sent.layer ?? painting?.layer ?? 1,
-    note: sent.note ?? '',
     string: sent.string ? { ...sent.string } : null,
     plan,
     ml,
@@ -304,7 +306,7 @@ export const addPile: Doing<Needs<'pile.add'>> = async ({ db, at, touch }, sent)
 
 export const changePile: Doing<Needs<'pile.change'>> = async (
   { db, at, touch },
-  { id, version, name, target, plan, ml, purpose, layer, note, string },
+  { id, version, target, plan, purpose, string, ...plain },
 ) => {
   const pile = await pileOf(db, id);
   if (pile.version !== version) {
@@ -320,12 +322,9 @@ export const changePile: Doing<Needs<'pile.change'>> = async (
     {
       version: version + 1,
       updatedAt: at,
-      ...(name !== undefined && { name }),
+      ...given(plain),
       ...(target !== undefined && { target: target as TargetDto | null }),
-      ...(ml !== undefined && { ml }),
       ...(purpose !== undefined && { purpose: purpose as PurposeDto }),
-      ...(layer !== undefined && { layer }),
-      ...(note !== undefined && { note }),
       ...(string !== undefined && { string: string && { ...string } }),
       ...(plan && (await planned(db, plan, id))),
     },
@@ -336,12 +335,9 @@ export const changePile: Doing<Needs<'pile.change'>> = async (
       do: 'pile.change',
       id,
       version: version + 1,
-      ...(name !== undefined && { name: pile.name }),
+      ...changed(given(plain), pile),
       ...(target !== undefined && { target: pile.target as Needs<'pile.change'>['target'] }),
-      ...(ml !== undefined && { ml: pile.ml }),
       ...(purpose !== undefined && { purpose: pile.purpose as Needs<'pile.change'>['purpose'] & object }),
-      ...(layer !== undefined && { layer: pile.layer }),
-      ...(note !== undefined && { note: pile.note }),
       ...(string !== undefined && { string: pile.string }),
       ...(plan && { plan: pile.plan as unknown as MixtureSent }),
     },

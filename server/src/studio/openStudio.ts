@@ -31,7 +31,7 @@ export const dataSourceFor = (file: string, isAlone = false): DataSource =>
     type: 'better-sqlite3',
     database: file,
     entities: ENTITIES,
-    migrations: MIGRATIONS,
+    migrations: [...MIGRATIONS],
     migrationsTableName: 'migration',
     prepareDatabase: (db: Pragmas) => {
       try {

@@ -1,5 +1,7 @@
 import type { MixtureDto, Needs, Operation } from '@dusk/wire';
 import { kindOf, type OpOf, type RowKind, type RowOf, type Rows } from '@dusk/wire/kinds';
+import { PILE_FIELDS } from '@dusk/wire/pileFields';
+import { begun } from '@dusk/wire/plain';
 import type { RowMaps } from './rows.ts';
 
 /** A row as this window knows it, whatever its kind. */
@@ -74,8 +76,8 @@ const MADE: Making = {
     target: op.target ?? null,
     sampleId: op.sampleId ?? null,
     purpose: op.purpose ?? {},
+    ...begun(PILE_FIELDS, op),
     layer: op.layer ?? rows.paintings.get(op.paintingId ?? '')?.layer ?? 1,
-    note: op.note ?? '',
     string: op.string ?? null,
     plan: op.plan as unknown as MixtureDto,
     ml: op.ml,

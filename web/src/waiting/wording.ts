@@ -1,4 +1,6 @@
 import { colourName, mlText, partsText, valueOfColour, valueScaleName, writeValue, type Lab } from '@dusk/core';
+import { PILE_FIELDS } from '@dusk/wire/pileFields';
+import type { Plain, PlainValues } from '@dusk/wire/plain';
 import { labOfDto } from '@dusk/wire/written';
 import type { CanvasSent, LabSent, MixtureSent, Needs, OperationName, PurposeSent, TargetSent, View } from '@dusk/wire';
 import { counted } from '../floor/words.ts';
@@ -24,6 +26,12 @@ const line = (name: string, letters: number): Field<string> => ({ name, says: (v
 const figure = (name: string, unit = ''): Field<number> => ({ name, says: (value) => `${Number(value.toFixed(2))}${unit}` });
 const word = (name: string): Field<string> => ({ name, says: (value) => value || 'nothing' });
 const yes = (name: string): Field<boolean> => ({ name, says: (value) => (value ? 'yes' : 'no') });
+
+/** Plain fields as their table says them. */
+const plainWords = <T extends Readonly<Record<string, Plain>>>(fields: T): { readonly [K in keyof T]: Field<PlainValues<T>[K]> } =>
+  Object.fromEntries(
+    Object.entries(fields).map(([key, field]) => [key, field.is === 'text' ? line(field.called, field.longest) : figure(field.called)]),
+  ) as unknown as { readonly [K in keyof T]: Field<PlainValues<T>[K]> };
 
 const colourSays = (lab: LabSent): string => `${writeValue(valueOfColour(labOfDto(lab)), 'munsell')} ${colourName(labOfDto(lab))}`;
 const colour = (name: string): Field<LabSent> => ({ name, says: colourSays, colour: labOfDto });
@@ -148,8 +156,7 @@ export const WORDING: Wording = {
     ml: { name: 'size', says: mlText },
     string: { name: 'place in a string', says: ({ at }) => `number ${at + 1}` },
     purpose: { name: 'what it is for', says: purposeSays },
-    layer: figure('layer'),
-    note: line('note', 2000),
+    ...plainWords(PILE_FIELDS),
   },
   'card.change': {
     name: line('name', 80),
