@@ -59,6 +59,8 @@ export interface TargetDto {
 }
 
 const ML = [0.1, 500] as const;
+
+/* eslint-disable @typescript-eslint/no-unsafe-declaration-merging, @typescript-eslint/no-empty-object-type -- its plain fields are those of the table */
 /** What is said of a pile beyond its colour and its plan. */
 @PlainFields(PILE_FIELDS)
 class Said {
@@ -66,7 +68,6 @@ class Said {
   @ObjectOf('What a pile is for', () => PurposeSent)
   purpose?: PurposeSent;
 }
-// eslint-disable-next-line @typescript-eslint/no-unsafe-declaration-merging -- its plain fields are those of the table
 interface Said extends PlainSent<typeof PILE_FIELDS> {}
 
 /** Where a pile stands in a string. */
