@@ -223,6 +223,15 @@ describe('what piles teach of tubes', () => {
       for (const one of ['strength', 'within', 'shiftNm'] as const) expect(again[one]).to.be.closeTo(before[one]!, 1e-9);
     });
 
+    it('comes to all that is refused, however fast one follows another', async () => {
+      await Promise.all(piles.slice(0, 6).map(({ beliefId }) => send(bench, [{ do: 'belief.refuse', id: beliefId }]).expect(201)));
+      await settled();
+      expect((await numbers()).piles).to.equal(MANY - 6);
+      await Promise.all(piles.slice(0, 6).map(({ beliefId }) => send(bench, [{ do: 'belief.accept', id: beliefId }]).expect(201)));
+      await settled();
+      expect((await numbers()).piles).to.equal(MANY);
+    });
+
     it('lies in the file: nothing is reckoned anew after a restart', async () => {
       const of = async () => [await numbers(), await without(0), await without(MANY - 1)];
       const before = await of();

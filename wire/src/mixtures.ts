@@ -37,7 +37,7 @@ export class IngredientSent {
   @IsNumber({ allowNaN: false, allowInfinity: false }, { each: true, message: 'The ends of a range are numbers' })
   @Min(LEAST_PARTS / 100, { each: true, message: 'A range starts above 0' })
   @Max(MOST_PARTS * 100, { each: true, message: 'A range ends below 100000' })
-  range?: [number, number];
+  range?: readonly [number, number];
 
   @Optional()
   @Note('What was said', 40)
@@ -46,7 +46,7 @@ export class IngredientSent {
 
 export class HeapSent {
   @ObjectsOf('The ingredients of a heap', 1, 24, () => IngredientSent)
-  ingredients!: IngredientSent[];
+  ingredients!: readonly IngredientSent[];
 }
 
 /** The Mixture of `@dusk/core`, mirrored once. */
@@ -55,5 +55,5 @@ export class MixtureSent {
   form!: number;
 
   @ObjectsOf('The heaps of a mixture', 1, 12, () => HeapSent)
-  heaps!: HeapSent[];
+  heaps!: readonly HeapSent[];
 }

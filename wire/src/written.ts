@@ -19,4 +19,4 @@ export interface MixtureDto extends Mixture {
 
 export const mixtureDto = ({ heaps }: Mixture): MixtureDto => ({ form: MIXTURE_VERSION, heaps });
 /** A mixture as a change sends it: the same, by the type that the other side checks it by. */
-export const mixtureSent = (mixture: Mixture): MixtureSent => mixtureDto(mixture) as unknown as MixtureSent;
+export const mixtureSent = (mixture: Mixture): MixtureSent => mixtureDto(mixture);

@@ -1,7 +1,6 @@
 import {
   CATALOGUE,
   checkCard,
-  checkMixture,
   isPile,
   leastSure,
   leavesOf,
@@ -37,7 +36,7 @@ import { stale, unfit } from '../refusing/problems.ts';
 import { doubtsAbout } from '../beliefs/beliefs.ts';
 import { CardIndex, letBeFound } from './cardIndex.ts';
 import { cardOf, curvesOfTubes, UNSAID } from './kept.ts';
-import { anyPile, pileOf } from '../piles/piles.ts';
+import { anyPile, mixtureOfSent, pileOf } from '../piles/piles.ts';
 import { puttingAway } from '../change/putAway.ts';
 import { changed, given, present } from '../change/rows.ts';
 import { readStages, withMothers } from '../deeds/stagesRead.ts';
@@ -274,8 +273,7 @@ async function bodyOf(db: EntityManager, pile: Pile): Promise<CardBody> {
 
 /** The body of a recipe that was never a pile. */
 async function bodyOfRecipe(db: EntityManager, { plan, ml }: NonNullable<Needs<'card.add'>['of']>): Promise<CardBody> {
-  const mixture: Mixture = { heaps: plan.heaps as unknown as Mixture['heaps'] };
-  checkMixture(mixture);
+  const mixture = mixtureOfSent(plan);
   const leaves = leavesOf(mixture).map(({ source }) => source);
   if (leaves.some(isPile)) throw unfit('Of tubes alone', 'of.plan', 'A card without a pile is made of tubes alone.');
   await checkTubes(

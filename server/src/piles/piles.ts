@@ -9,6 +9,7 @@ import {
   pilesIn,
   predict,
   throughStages,
+  type Ingredient,
   type Leaf,
   type Mixture,
   type PaintCurves,
@@ -18,7 +19,9 @@ import {
   begun,
   labDto,
   mixtureDto,
+  mixtureSent,
   PILE_FIELDS,
+  type IngredientSent,
   type MixtureSent,
   type Needs,
   type PileDto,
@@ -217,24 +220,27 @@ async function planned(
   sent: MixtureSent,
   own: string,
 ): Promise<{ readonly plan: Pile['plan']; readonly predicted: PredictionDto }> {
-  const mixture: Mixture = { heaps: sent.heaps as unknown as Mixture['heaps'] };
-  checkSources(mixture);
-  checkMixture(mixture);
-  const plan = await withStates(db, mixture);
+  const plan = await withStates(db, mixtureOfSent(sent));
   const { paintOf, basis } = await sourcesOf(db, plan, own);
   const { lab, steadiness } = predict(plan, paintOf);
   return { plan: mixtureDto(plan), predicted: { lab: labDto(lab), steadiness, basis } };
 }
 
-/** Each ingredient is one thing: a tube, a pile or a heap. */
-function checkSources({ heaps }: Mixture): void {
-  for (const { ingredients } of heaps)
-    for (const ingredient of ingredients) {
-      const kinds = ['tube', 'pile', 'heap'].filter((kind) => kind in ingredient);
-      const astray = ('state' in ingredient && !('tube' in ingredient)) || ('stage' in ingredient && !('pile' in ingredient));
-      if (kinds.length !== 1 || astray)
-        throw unfit('The request does not fit', 'plan', 'An ingredient is one thing: a tube, a pile, or an earlier heap.');
-    }
+/** An ingredient as it was sent, as the one thing it is: a tube, a pile or a heap. */
+function ingredientOf({ tube, state, pile, stage, heap, parts, range, said }: IngredientSent): Ingredient {
+  const measured = { parts, ...(range && { range }), ...(said !== undefined && { said }) };
+  const known = [tube, pile, heap].filter((one) => one !== undefined).length;
+  if (known === 1 && tube !== undefined && stage === undefined) return { tube, ...(state !== undefined && { state }), ...measured };
+  if (known === 1 && pile !== undefined && state === undefined) return { pile, ...(stage !== undefined && { stage }), ...measured };
+  if (known === 1 && heap !== undefined && state === undefined && stage === undefined) return { heap, ...measured };
+  throw unfit('The request does not fit', 'plan', 'An ingredient is one thing: a tube, a pile, or an earlier heap.');
+}
+
+/** A mixture as it was sent, checked. @throws ProblemError, CraftError */
+export function mixtureOfSent({ heaps }: MixtureSent): Mixture {
+  const mixture = { heaps: heaps.map(({ ingredients }) => ({ ingredients: ingredients.map(ingredientOf) })) };
+  checkMixture(mixture);
+  return mixture;
 }
 
 /** A place of a string is one pile's. */
@@ -339,7 +345,7 @@ export const changePile: Doing<Needs<'pile.change'>> = async (
       ...(target !== undefined && { target: pile.target as Needs<'pile.change'>['target'] }),
       ...(purpose !== undefined && { purpose: pile.purpose as Needs<'pile.change'>['purpose'] & object }),
       ...(string !== undefined && { string: pile.string }),
-      ...(plan && { plan: pile.plan as unknown as MixtureSent }),
+      ...(plan && { plan: mixtureSent(pile.plan) }),
     },
   ];
 };

@@ -12,35 +12,46 @@ import { now, workOn } from '../change/work.ts';
 import { curvesBeneath } from '../beliefs/beliefs.ts';
 import { baseStates, evidenceOfPiles } from '../beliefs/evidence.ts';
 import type { FoldAnswered, FoldAsked } from '../beliefs/fold.ts';
-import { INTERVAL, keepShare, keepSnapshot, newestStart, placesAfter } from '../beliefs/order.ts';
+import { INTERVAL, keepShare, keepSnapshot, newestStart, placesAfter, type Place, type Start } from '../beliefs/order.ts';
 import { bringStatesUp } from '../beliefs/states.ts';
 
 /** A piece of the fold: what it rests on, to be compared when it comes back, and what the worker is sent. */
 interface Piece {
   readonly restsOn: string;
+  readonly tubeIds: readonly string[];
   readonly asked: FoldAsked;
+}
+
+const placesOfNext = (db: EntityManager, start: Start): Promise<Place[]> =>
+  placesAfter(db, start, INTERVAL - (start.folded.piles % INTERVAL));
+
+/** Where a piece begins, the piles in it with the beliefs that count, and the states their tubes are laid over. */
+async function restingOn(db: EntityManager, start: Start, places: readonly Place[], tubeIds: readonly string[]): Promise<string> {
+  const bases = [...(await baseStates(db, [...new Set(tubeIds)])).values()].map(({ id }) => id).sort();
+  return JSON.stringify([start.place ?? null, places, bases]);
 }
 
 /** What is to be folded next, up to the next interval; nothing where all is folded. */
 async function nextPiece(db: EntityManager): Promise<Piece | undefined> {
   const start = await newestStart(db);
-  const places = await placesAfter(db, start, INTERVAL - (start.folded.piles % INTERVAL));
+  const places = await placesOfNext(db, start);
   if (places.length === 0) return undefined;
   const evidence = await evidenceOfPiles(
     db,
     places.map(({ pileId }) => pileId),
   );
   const tubeIds = evidence.flatMap((one) => one.tubeIds);
-  const bases = [...(await baseStates(db, [...new Set(tubeIds)])).values()].map(({ id }) => id).sort();
   return {
-    restsOn: JSON.stringify([start.place ?? null, places, bases]),
+    restsOn: await restingOn(db, start, places, tubeIds),
+    tubeIds,
     asked: { from: start.folded, evidence, tubes: await curvesBeneath(db, tubeIds) },
   };
 }
 
 /** Keeps a piece that came back, unless what it rests on has changed meanwhile. */
-async function keepPiece(db: EntityManager, { restsOn }: Piece, { shares, snapshots }: FoldAnswered): Promise<void> {
-  if ((await nextPiece(db))?.restsOn !== restsOn) return;
+async function keepPiece(db: EntityManager, { restsOn, tubeIds }: Piece, { shares, snapshots }: FoldAnswered): Promise<void> {
+  const start = await newestStart(db);
+  if ((await restingOn(db, start, await placesOfNext(db, start), tubeIds)) !== restsOn) return;
   for (const { pileId, share } of shares) await keepShare(db, pileId, share);
   for (const { pileId, piles, snapshot } of snapshots) await keepSnapshot(db, pileId, piles, snapshot);
 }
@@ -69,12 +80,15 @@ export class Folding {
   private worker: Worker | undefined;
   private going: Promise<void> | undefined;
   private isClosed = false;
+  /** Whether more has come since it last looked. */
+  private isWanted = false;
   private resting: NodeJS.Timeout | undefined;
 
   constructor(private readonly studio: Pick<Studio, 'look' | 'change' | 'hearing'>) {}
 
   /** Goes on with what is not folded yet, unless it is at it; what fails is tried again with the next change. */
   goOn(): void {
+    this.isWanted = true;
     this.going ??= this.foldRest()
       .catch((cause: unknown) => {
         if (!this.isClosed) process.emitWarning(`What piles taught was not reckoned: ${String(cause)}`);
@@ -95,15 +109,18 @@ export class Folding {
 
   private async foldRest(): Promise<void> {
     const { look, change, hearing } = this.studio;
-    for (let piece = await look(nextPiece); piece && !this.isClosed; piece = await look(nextPiece)) {
-      const done = await this.fold(piece.asked);
-      const own = piece;
-      if (!this.isClosed) await change((db) => keepPiece(db, own, done));
+    while (this.isWanted && !this.isClosed) {
+      this.isWanted = false;
+      for (let piece = await look(nextPiece); piece && !this.isClosed; piece = await look(nextPiece)) {
+        const done = await this.fold(piece.asked);
+        const own = piece;
+        if (!this.isClosed) await change((db) => keepPiece(db, own, done));
+      }
+      this.restSoon();
+      if (this.isClosed) return;
+      const answer = await change(bringUp);
+      if (answer) hearing.tell(answer);
     }
-    this.restSoon();
-    if (this.isClosed) return;
-    const answer = await change(bringUp);
-    if (answer) hearing.tell(answer);
   }
 
   /** A thread that has nothing to do gives its memory back after a while. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { CraftError, PART_WORDS, type Leaf } from '@dusk/core';
-import type { MixtureSent, Operation } from '@dusk/wire';
-import { mixtureDto } from '@dusk/wire/written';
+import type { Operation } from '@dusk/wire';
+import { mixtureDto, mixtureSent } from '@dusk/wire/written';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { useDesk } from '../stores/useDesk.ts';
@@ -60,7 +60,7 @@ async function log(): Promise<void> {
     const plan = mixtureDto({ heaps: [{ ingredients }] });
     const paintingId = paintings.onEasel!.id;
     const called = name.value.trim() || 'mixed by eye';
-    const added: Operation = { do: 'pile.add', id, paintingId, name: called, plan: plan as unknown as MixtureSent, ml: size };
+    const added: Operation = { do: 'pile.add', id, paintingId, name: called, plan: mixtureSent(plan), ml: size };
     const asMixed = mixAsPlanned({ id, paintingId, plan, ml: size } as never, 'parts', tubes.byId, piles.byId);
     if (!(await piles.make([added, ...asMixed], `Logged “${called}”`))) return;
     open.value = false;

@@ -1,7 +1,7 @@
 import { leavesOf, pilesIn, throughStages, type Lab, type PileContent } from '@dusk/core';
-import type { MixtureDto, MixtureSent, Needs, Operation, PileDto } from '@dusk/wire';
+import type { MixtureDto, Needs, Operation, PileDto } from '@dusk/wire';
 import { recordsOf } from '@dusk/wire/records';
-import { labDto, labOfDto } from '@dusk/wire/written';
+import { labDto, labOfDto, mixtureSent } from '@dusk/wire/written';
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
 import { useDesk } from './useDesk.ts';
@@ -95,7 +95,7 @@ export const usePiles = defineStore('piles', () => {
           name,
           target,
           ...(sample && { sampleId }),
-          plan: plan as unknown as MixtureSent,
+          plan: mixtureSent(plan),
           ml,
         },
       ],
