@@ -52,3 +52,13 @@ export async function baseStates(db: EntityManager, tubeIds: readonly string[]):
     .getMany();
   return new Map(rows.map((state) => [state.tubeId, state]));
 }
+
+/** The ids of those states, by tube, without their curves. */
+export async function baseIds(db: EntityManager, tubeIds: readonly string[]): Promise<Map<string, string>> {
+  if (tubeIds.length === 0) return new Map();
+  const rows = (await db.query(
+    `SELECT "id", "tubeId" FROM "tube_state" WHERE "tubeId" IN (${tubeIds.map(() => '?').join()}) AND "basis" <> 'learnt' ORDER BY "createdAt", "rowid"`,
+    [...tubeIds],
+  )) as { readonly id: string; readonly tubeId: string }[];
+  return new Map(rows.map(({ id, tubeId }) => [tubeId, id]));
+}

@@ -3,9 +3,9 @@ import { randomUUID } from 'node:crypto';
 import { believed, beliefOf } from '@dusk/core';
 import { In, type EntityManager } from 'typeorm';
 import { Tube, TubeState } from '../entities/index.ts';
-import { paintOfState } from '../tubes/tubes.ts';
+import { paintOfState, statesById } from '../tubes/tubes.ts';
 import type { Work } from '../change/work.ts';
-import { baseStates } from './evidence.ts';
+import { baseIds } from './evidence.ts';
 import type { Folded } from './packed.ts';
 
 /** Below these two reckonings of a tube are the same to any eye: natural logarithms, and nm. */
@@ -34,17 +34,24 @@ async function learntToday(db: EntityManager): Promise<Pick<TubeState, 'id' | 't
  */
 export async function bringStatesUp({ db, at, touch }: Pick<Work, 'db' | 'at' | 'touch'>, { beliefs, tally }: Folded): Promise<void> {
   const today = new Map((await learntToday(db)).map((state) => [state.tubeId, state]));
-  const bases = await baseStates(db, [...new Set([...Object.keys(tally), ...today.keys()])]);
+  const under = await baseIds(db, [...new Set([...Object.keys(tally), ...today.keys()])]);
   for (const id of today.keys())
     if (!(id in tally)) {
-      await db.update(Tube, { id }, { stateId: bases.get(id)!.id });
+      await db.update(Tube, { id }, { stateId: under.get(id)! });
       touch('tubes', id);
     }
-  for (const [id, { piles, beliefId }] of Object.entries(tally)) {
-    const base = bases.get(id)!;
+  const different = Object.entries(tally).flatMap(([id, { piles, beliefId }]) => {
     const learnt = { ...beliefOf(beliefs, id), piles };
     const now = today.get(id);
-    if (now?.learnt && now.baseId === base.id && isSame(now.learnt, learnt)) continue;
+    return now?.learnt && now.baseId === under.get(id) && isSame(now.learnt, learnt) ? [] : [{ id, beliefId, learnt }];
+  });
+  // Curves are read of those alone that have come to be others.
+  const bases = await statesById(
+    db,
+    different.map(({ id }) => under.get(id)!),
+  );
+  for (const { id, beliefId, learnt } of different) {
+    const base = bases.get(under.get(id)!)!;
     const { K, S } = believed(paintOfState(base), beliefs, id);
     const state = { id: randomUUID(), tubeId: id, basis: 'learnt' as const, source: 'piles', createdAt: at, baseId: base.id };
     await db.insert(TubeState, { ...state, beliefId, learnt, K: Array.from(K), S: Array.from(S) });

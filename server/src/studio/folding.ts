@@ -10,7 +10,7 @@ import { newestSeq } from '../change/newestSeq.ts';
 import type { Studio } from '../change/studio.ts';
 import { now, workOn } from '../change/work.ts';
 import { curvesBeneath } from '../beliefs/beliefs.ts';
-import { baseStates, evidenceOfPiles } from '../beliefs/evidence.ts';
+import { baseIds, evidenceOfPiles } from '../beliefs/evidence.ts';
 import type { FoldAnswered, FoldAsked } from '../beliefs/fold.ts';
 import { INTERVAL, keepShare, keepSnapshot, newestStart, placesAfter, type Place, type Start } from '../beliefs/order.ts';
 import { bringStatesUp } from '../beliefs/states.ts';
@@ -27,7 +27,7 @@ const placesOfNext = (db: EntityManager, start: Start): Promise<Place[]> =>
 
 /** Where a piece begins, the piles in it with the beliefs that count, and the states their tubes are laid over. */
 async function restingOn(db: EntityManager, start: Start, places: readonly Place[], tubeIds: readonly string[]): Promise<string> {
-  const bases = [...(await baseStates(db, [...new Set(tubeIds)])).values()].map(({ id }) => id).sort();
+  const bases = [...(await baseIds(db, [...new Set(tubeIds)])).values()].sort();
   return JSON.stringify([start.place ?? null, places, bases]);
 }
 
