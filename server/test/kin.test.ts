@@ -183,4 +183,14 @@ describe('piles and their kin', () => {
       await refused(send(bench, [{ do: 'pile.change', id, version, layer } as unknown as Operation]), 422);
     expect((await now(id)).purpose).to.deep.equal({});
   });
+
+  it('has a plan that was changed back letter for letter, since ticks at the easel go by it', async () => {
+    const pile = await aPile(bench, painting.id);
+    const id = newId();
+    const [heap] = pile.plan.heaps;
+    const plan = { form: 1, heaps: [{ ingredients: heap!.ingredients.map((one) => ({ ...one, parts: one.parts + 1 })) }] };
+    await send(bench, [{ do: 'pile.change', id: pile.id, version: pile.version, plan } as never], id).expect(201);
+    const { rows } = (await undo(bench, id).expect(201)).body as { rows: { piles: PileDto[] } };
+    expect(JSON.stringify(rows.piles.find((one) => one.id === pile.id)!.plan)).to.equal(JSON.stringify(pile.plan));
+  });
 });

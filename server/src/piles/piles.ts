@@ -226,14 +226,13 @@ async function planned(
   return { plan: mixtureDto(plan), predicted: { lab: labDto(lab), steadiness, basis } };
 }
 
-/** An ingredient as it was sent, as the one thing it is: a tube, a pile or a heap. */
-function ingredientOf({ tube, state, pile, stage, heap, parts, range, said }: IngredientSent): Ingredient {
-  const measured = { parts, ...(range && { range }), ...(said !== undefined && { said }) };
+/** An ingredient as it was sent (in that order: what is taken back is as it was), once it is seen to be one thing: a tube, a pile or a heap. */
+function ingredientOf(sent: IngredientSent): Ingredient {
+  const { tube, state, pile, stage, heap } = sent;
   const known = [tube, pile, heap].filter((one) => one !== undefined).length;
-  if (known === 1 && tube !== undefined && stage === undefined) return { tube, ...(state !== undefined && { state }), ...measured };
-  if (known === 1 && pile !== undefined && state === undefined) return { pile, ...(stage !== undefined && { stage }), ...measured };
-  if (known === 1 && heap !== undefined && state === undefined && stage === undefined) return { heap, ...measured };
-  throw unfit('The request does not fit', 'plan', 'An ingredient is one thing: a tube, a pile, or an earlier heap.');
+  if (known !== 1 || (state !== undefined && tube === undefined) || (stage !== undefined && pile === undefined))
+    throw unfit('The request does not fit', 'plan', 'An ingredient is one thing: a tube, a pile, or an earlier heap.');
+  return { ...sent } as Ingredient;
 }
 
 /** A mixture as it was sent, checked. @throws ProblemError, CraftError */
