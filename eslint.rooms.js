@@ -1,6 +1,6 @@
 // Which rooms a room may know: those on the floors beneath its own. Rooms of one floor do not know each other.
 const FLOORS = {
-  core: [['colour'], ['paint'], ['mixing'], ['matching'], ['correcting', 'families', 'reference'], ['formats']],
+  core: [['colour'], ['paint'], ['mixing'], ['laying'], ['measuring'], ['matching'], ['correcting', 'families', 'reference'], ['formats']],
   server: [
     ['entities', 'migrations', 'refusing'],
     ['file', 'tubes'],

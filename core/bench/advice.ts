@@ -1,5 +1,5 @@
 import { CATALOGUE, findPlans, layPalette, solve, tubesThatReach, type Lab, type Palette, type Recipe } from '../src/index.ts';
-import { areOpposites, expectedDifference, loudness } from '../src/matching/worth.ts';
+import { areOpposites, expectedDifference, loudness } from '../src/laying/worth.ts';
 import { seeded } from '../src/random.ts';
 import { ADVICE_PALETTES, knownTubes } from './advicePalettes.ts';
 import { everydayLabs, isPale } from './everyday.ts';

@@ -1,7 +1,7 @@
 import { ellipsoidAt } from '../src/colour/ellipse.ts';
 import { deltaE00, type Lab, type Palette } from '../src/index.ts';
 import { seeded } from '../src/random.ts';
-import { desktop, nearestShares } from '../src/matching/shares.ts';
+import { desktop, nearestShares } from '../src/laying/shares.ts';
 
 /** Beginnings per set: shares by inverse strength, and random ones. */
 const BEGINNINGS = 4;

@@ -27,7 +27,7 @@ import {
 import { everydayLabs } from '../bench/everyday.ts';
 import { ellipsoidAt } from '../src/colour/ellipse.ts';
 import { endToEnd, emptySlopes, BOTH } from '../src/paint/viewing.ts';
-import { solveThree } from '../src/matching/shares.ts';
+import { solveThree } from '../src/laying/shares.ts';
 import { some } from './some.ts';
 
 const LAMPLIGHT = ['titanium-white', 'yellow-ochre', 'venetian-red', 'ultramarine-blue', 'burnt-umber', 'ivory-black'];

@@ -2,7 +2,7 @@ import { deltaE00 } from '../colour/difference.ts';
 import { CraftError } from '../errors.ts';
 import type { Lab } from '../colour/spaces.ts';
 import { mixerOf } from '../paint/mixer.ts';
-import type { PaletteTube } from '../matching/palette.ts';
+import type { PaletteTube } from '../laying/palette.ts';
 import { searchFactors } from '../matching/search.ts';
 
 /** What is remembered of a mixture. */

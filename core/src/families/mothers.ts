@@ -1,7 +1,7 @@
 import type { Delta } from '../colour/difference.ts';
 import type { Lab } from '../colour/spaces.ts';
 import { planFor } from '../matching/find.ts';
-import { layPalette, type Palette, type PaletteMix } from '../matching/palette.ts';
+import { layPalette, type Palette, type PaletteMix } from '../laying/palette.ts';
 import { paintOn, recipeOf, type Recipe } from '../matching/recipe.ts';
 import { paintOfMixture } from '../mixing/open.ts';
 import { measurings, type Mixture } from '../mixing/mixture.ts';

@@ -3,7 +3,7 @@ import { CraftError } from '../errors.ts';
 import { hueDifference, labToLch, lchToLab, type Lab } from '../colour/spaces.ts';
 import { COOL_POLE, WARM_POLE } from '../colour/temperature.ts';
 import { lightnessOfValue, valueOfLightness } from '../colour/value.ts';
-import type { Palette } from '../matching/palette.ts';
+import type { Palette } from '../laying/palette.ts';
 import { fromMothers, type Alone, type Family, type Mother } from './mothers.ts';
 import { findPlans, planFor } from '../matching/find.ts';
 import { recipeOf, type Recipe } from '../matching/recipe.ts';

@@ -3,7 +3,7 @@ import type { Lab } from '../colour/spaces.ts';
 import { labToLch, lchToLab } from '../colour/spaces.ts';
 import { temperature } from '../colour/temperature.ts';
 import { CraftError, finite } from '../errors.ts';
-import type { Palette } from '../matching/palette.ts';
+import type { Palette } from '../laying/palette.ts';
 import type { PaintCurves } from '../paint/catalogue.ts';
 import { mixCurves } from '../paint/mix.ts';
 import { brushed, joinBetween, type WetBlend } from './brush.ts';

@@ -7,9 +7,9 @@ import { leavesOf, paintOfMixture, type LeafShare, type PaintOf } from '../mixin
 import { masstoneOf } from '../mixing/order.ts';
 import { wholeParts } from '../mixing/measures.ts';
 import { planFor } from './find.ts';
-import { layPalette } from './palette.ts';
+import { layPalette } from '../laying/palette.ts';
 import { recipeOf } from './recipe.ts';
-import { MOST_TOGETHER } from './shares.ts';
+import { MOST_TOGETHER } from '../laying/shares.ts';
 
 /** A paint with the bore of its mouth. */
 type Squeezed = PaintCurves & { readonly nozzleMm?: number };

@@ -2,9 +2,9 @@ import type { Matrix3 } from '../colour/ellipse.ts';
 import { USUAL_AMOUNT_ML } from '../mixing/hand.ts';
 import { Judge, type Judged } from './judge.ts';
 import { Nearing, OUT_OF_REACH } from './nearing.ts';
-import type { Palette } from './palette.ts';
+import type { Palette } from '../laying/palette.ts';
 import { screen, type Straightened } from './screen.ts';
-import { mixInto, nearestShares, type Shares } from './shares.ts';
+import { mixInto, nearestShares, type Shares } from '../laying/shares.ts';
 import { Best, questFor, type Found, type Quest, type Sought } from './sought.ts';
 
 /** Candidates whose shares are sought exactly. */

@@ -1,16 +1,16 @@
 import { valueOfLightness } from '../colour/value.ts';
 import type { Lab } from '../colour/spaces.ts';
-import { MOST_INGREDIENTS } from './limits.ts';
-import type { Judging } from './drawing.ts';
-import { drawPlans } from './plan.ts';
+import { MOST_INGREDIENTS } from '../laying/limits.ts';
+import type { Judging } from '../measuring/drawing.ts';
+import { drawPlans } from '../measuring/plan.ts';
 import { doseError, LEAST_TOUCH_ML } from '../mixing/hand.ts';
-import { heapsFirst, NEARLY_A_TOUCH } from './measuring.ts';
-import { valueCost } from './ranking.ts';
+import { heapsFirst, NEARLY_A_TOUCH } from '../measuring/measuring.ts';
+import { valueCost } from '../laying/ranking.ts';
 import { errorVariances, type Straightened } from './screen.ts';
 import { searchFactors } from './search.ts';
-import { mixInto, MOST_TOGETHER, nearestShares, offFrom, sharesAt, type Shares } from './shares.ts';
+import { mixInto, MOST_TOGETHER, nearestShares, offFrom, sharesAt, type Shares } from '../laying/shares.ts';
 import type { Best, Found, Quest } from './sought.ts';
-import { costOfSet, WORTH, worthOf } from './worth.ts';
+import { costOfSet, WORTH, worthOf } from '../laying/worth.ts';
 
 /** A set with its exact shares, and what is known of it. */
 export interface Judged {

@@ -1,9 +1,9 @@
 import { ellipsoidAt, type Matrix3 } from '../colour/ellipse.ts';
 import { valueOfLightness } from '../colour/value.ts';
 import type { Lab } from '../colour/spaces.ts';
-import { valueCost } from './ranking.ts';
+import { valueCost } from '../laying/ranking.ts';
 import { screen, straighten, type Straightened } from './screen.ts';
-import { mixInto, nearestShares, type Shares } from './shares.ts';
+import { mixInto, nearestShares, type Shares } from '../laying/shares.ts';
 import { heldIn, type Quest } from './sought.ts';
 
 /** Candidates from which a first good mixture is sought. */

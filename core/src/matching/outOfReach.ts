@@ -1,7 +1,7 @@
 import { labToLch, type Lab } from '../colour/spaces.ts';
 import { findPlans } from './find.ts';
 import { atOnce, type InSteps } from './inSteps.ts';
-import { withTube, type Palette, type PaletteTube } from './palette.ts';
+import { withTube, type Palette, type PaletteTube } from '../laying/palette.ts';
 import { hueGap, recipeOf, type Recipe } from './recipe.ts';
 import { reachOf, type Reach } from './solve.ts';
 

@@ -3,10 +3,10 @@ import type { Lab } from '../colour/spaces.ts';
 import { isTube, mixtureOf } from '../mixing/mixture.ts';
 import { leavesOf } from '../mixing/open.ts';
 import { steadinessOf } from '../mixing/predict.ts';
-import type { Palette } from './palette.ts';
-import { rankingFor, valueCost } from './ranking.ts';
+import type { Palette } from '../laying/palette.ts';
+import { rankingFor, valueCost } from '../laying/ranking.ts';
 import { againstTarget, flatOn, paintOn, sourceOn, type Recipe } from './recipe.ts';
-import { nearestShares } from './shares.ts';
+import { nearestShares } from '../laying/shares.ts';
 
 /** What a mixture costs against a target: ΔE00 and the value beyond tolerance. */
 export function mismatch(target: Lab, valueTolerance?: number): (lab: Lab) => number {

@@ -10,8 +10,8 @@ import { inMixingOrder } from '../mixing/order.ts';
 import { steadinessOf } from '../mixing/predict.ts';
 import type { Portion } from '../paint/mix.ts';
 import type { Found } from './sought.ts';
-import type { Palette, PaletteIngredient } from './palette.ts';
-import { expectedDifference } from './worth.ts';
+import type { Palette, PaletteIngredient } from '../laying/palette.ts';
+import { expectedDifference } from '../laying/worth.ts';
 
 /** A recipe, its colour and how it stands to a target. */
 export interface Recipe {

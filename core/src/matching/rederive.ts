@@ -2,7 +2,7 @@ import { deltaE00 } from '../colour/difference.ts';
 import type { Illuminant } from '../colour/illuminants.ts';
 import type { PaintCurves } from '../paint/catalogue.ts';
 import { labOf, mixCurves, reflectance } from '../paint/mix.ts';
-import type { Palette } from './palette.ts';
+import type { Palette } from '../laying/palette.ts';
 import { portionsOn } from './recipe.ts';
 import { solve, type Answer, type Offer, type SolveOptions } from './solve.ts';
 

@@ -3,10 +3,10 @@ import { BANDS } from '../colour/spectrum.ts';
 import type { Lab } from '../colour/spaces.ts';
 import { beadLength } from '../mixing/hand.ts';
 import { BOTH } from '../paint/viewing.ts';
-import type { ModeTable, Palette } from './palette.ts';
-import { MOST_TOGETHER, offFrom, pullOf, type Desktop } from './shares.ts';
+import type { ModeTable, Palette } from '../laying/palette.ts';
+import { MOST_TOGETHER, offFrom, pullOf, type Desktop } from '../laying/shares.ts';
 import type { Quest } from './sought.ts';
-import { costOfSet, worthOf } from './worth.ts';
+import { costOfSet, worthOf } from '../laying/worth.ts';
 
 /** A set of ingredients whose shares come near a target, by reckoning along straight lines. */
 export interface Candidate {

@@ -5,11 +5,11 @@ import type { Lab } from '../colour/spaces.ts';
 import { measurings } from '../mixing/mixture.ts';
 import { labOf, mixCurves, reflectance } from '../paint/mix.ts';
 import { findPlans } from './find.ts';
-import type { Palette } from './palette.ts';
-import { VALUE_TOLERANCE } from './ranking.ts';
+import type { Palette } from '../laying/palette.ts';
+import { VALUE_TOLERANCE } from '../laying/ranking.ts';
 import { hueGap, portionsOn, recipeOf, type Recipe } from './recipe.ts';
 import type { Sought } from './sought.ts';
-import { IN_REACH } from './worth.ts';
+import { IN_REACH } from '../laying/worth.ts';
 import { emphasisCost, soughtOn, type Emphasis, type Wishes } from './wishes.ts';
 
 /** Whether a palette reaches a target: as near as a painter can see, near, or not at all. */

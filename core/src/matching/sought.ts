@@ -1,11 +1,11 @@
 import { ellipsoidAt, type Matrix3 } from '../colour/ellipse.ts';
 import type { Lab } from '../colour/spaces.ts';
-import type { Palette } from './palette.ts';
+import type { Palette } from '../laying/palette.ts';
 import { USUAL_AMOUNT_ML, USUAL_HAND, type Hand } from '../mixing/hand.ts';
-import { tabletop, type Plan, type Tabletop } from './measuring.ts';
-import { rankingFor, type Ranking } from './ranking.ts';
-import { desktop, MOST_TOGETHER, type Desktop } from './shares.ts';
-import { CLOSEST, HABIT, inHeaps, NEAR_IN_ONE, noCosts, setCosts, type Dulling, type SetCosts } from './worth.ts';
+import { tabletop, type Plan, type Tabletop } from '../measuring/measuring.ts';
+import { rankingFor, type Ranking } from '../laying/ranking.ts';
+import { desktop, MOST_TOGETHER, type Desktop } from '../laying/shares.ts';
+import { CLOSEST, HABIT, inHeaps, NEAR_IN_ONE, noCosts, setCosts, type Dulling, type SetCosts } from '../laying/worth.ts';
 
 /** What is held while the rest gives way: the value, the hue, the chroma, or the least difference of all. */
 export const HOLDS = ['value', 'hue', 'chroma', 'all'] as const;

@@ -6,10 +6,10 @@ import { measurings } from '../mixing/mixture.ts';
 import { labOf, mixCurves, reflectance } from '../paint/mix.ts';
 import type { Hand } from '../mixing/hand.ts';
 import { HOLDS, type Hold, type Sought } from './sought.ts';
-import type { Palette } from './palette.ts';
-import { MOST_TOGETHER } from './shares.ts';
+import type { Palette } from '../laying/palette.ts';
+import { MOST_TOGETHER } from '../laying/shares.ts';
 import { portionsOn, type Recipe } from './recipe.ts';
-import { DULLING, type Dulling } from './worth.ts';
+import { DULLING, type Dulling } from '../laying/worth.ts';
 
 /** What a painter minds most, once value and colour are right: as a hand mixes, in one heap from few tubes, or another thing. */
 export const EMPHASES = ['usual', 'closest', 'fewest', 'steady', 'cheap', 'fast', 'covers', 'lets through', 'cautious'] as const;

@@ -14,8 +14,8 @@ import {
   type PlanPart,
   type Pull,
 } from './measuring.ts';
-import type { Palette } from './palette.ts';
-import { mixInto, type Desktop, type Shares } from './shares.ts';
+import type { Palette } from '../laying/palette.ts';
+import { mixInto, type Desktop, type Shares } from '../laying/shares.ts';
 
 /** Ratios of let-downs, coarser, where two are tried together. */
 const COARSE_RATIOS = [3, 5, 9, 14, 19] as const;

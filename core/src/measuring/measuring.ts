@@ -1,8 +1,8 @@
 import type { Lab } from '../colour/spaces.ts';
 import { KNIFE_BORE_MM } from '../mixing/amounts.ts';
 import { doseError, dosingOf, easyBead, LEAST_TOUCH_ML, ROUNDING, shortestBead, touchesFor, type Hand } from '../mixing/hand.ts';
-import type { Palette } from './palette.ts';
-import { WORTH, type WorkWorth } from './worth.ts';
+import type { Palette } from '../laying/palette.ts';
+import { WORTH, type WorkWorth } from '../laying/worth.ts';
 
 /** Something measured into a heap: an ingredient of the set by its place in it, or an earlier heap. */
 export interface PlanPart {

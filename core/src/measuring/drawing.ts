@@ -14,8 +14,8 @@ import {
   type Pull,
   type Tabletop,
 } from './measuring.ts';
-import type { Shares } from './shares.ts';
-import { WORTH } from './worth.ts';
+import type { Shares } from '../laying/shares.ts';
+import { WORTH } from '../laying/worth.ts';
 
 /** What a plan must be good at: how it scores a colour that is off by so much, effort left out. */
 export interface Judging {
