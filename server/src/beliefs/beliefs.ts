@@ -13,9 +13,19 @@ import { bringStatesUp } from './states.ts';
 export const AT_ONCE = 4;
 
 /** Curves of tubes as evidence is laid over them. */
-export async function curvesBeneath(db: EntityManager, tubeIds: readonly string[]): Promise<TubeCurves[]> {
+async function curvesBeneath(db: EntityManager, tubeIds: readonly string[]): Promise<TubeCurves[]> {
   const bases = await baseStates(db, [...new Set(tubeIds)]);
   return [...bases].map(([id, state]) => ({ id, ...paintOfState(state) }));
+}
+
+/** What some piles say, and the curves of their tubes that it is laid over. */
+export async function evidenceAndCurves(db: EntityManager, pileIds: readonly string[]) {
+  const evidence = await evidenceOfPiles(db, pileIds);
+  const tubes = await curvesBeneath(
+    db,
+    evidence.flatMap(({ tubeIds }) => tubeIds),
+  );
+  return { evidence, tubes };
 }
 
 /** Folds what is not folded yet, if it is little. @returns nothing where it is much */
@@ -23,13 +33,9 @@ async function foldHere(db: EntityManager): Promise<Folded | undefined> {
   const start = await newestStart(db);
   const places = await placesAfter(db, start, AT_ONCE + 1);
   if (places.length > AT_ONCE) return undefined;
-  const evidence = await evidenceOfPiles(
+  const { evidence, tubes } = await evidenceAndCurves(
     db,
     places.map(({ pileId }) => pileId),
-  );
-  const tubes = await curvesBeneath(
-    db,
-    evidence.flatMap(({ tubeIds }) => tubeIds),
   );
   let folded = start.folded;
   for (const { pileId, share, after } of foldOn(folded, evidence, tubes)) {
@@ -67,11 +73,7 @@ export async function beliefsWithout(db: EntityManager, pileId: string): Promise
   const places = await placesAfter(db, start, AT_ONCE + NEWEST_KEPT);
   if (places.length === AT_ONCE + NEWEST_KEPT) return withoutOld(db, pileId);
   const others = places.map((one) => one.pileId).filter((id) => id !== pileId);
-  const evidence = await evidenceOfPiles(db, others);
-  const tubes = await curvesBeneath(
-    db,
-    evidence.flatMap(({ tubeIds }) => tubeIds),
-  );
+  const { evidence, tubes } = await evidenceAndCurves(db, others);
   return afterEvidence(evidence, tubes, start.folded.beliefs);
 }
 

@@ -9,8 +9,8 @@ import { rowsOf } from './changes.ts';
 import { newestSeq } from '../change/newestSeq.ts';
 import type { Studio } from '../change/studio.ts';
 import { now, workOn } from '../change/work.ts';
-import { curvesBeneath } from '../beliefs/beliefs.ts';
-import { baseIds, evidenceOfPiles } from '../beliefs/evidence.ts';
+import { evidenceAndCurves } from '../beliefs/beliefs.ts';
+import { baseIds } from '../beliefs/evidence.ts';
 import type { FoldAnswered, FoldAsked } from '../beliefs/fold.ts';
 import { INTERVAL, keepShare, keepSnapshot, newestStart, placesAfter, type Place, type Start } from '../beliefs/order.ts';
 import { bringStatesUp } from '../beliefs/states.ts';
@@ -36,7 +36,7 @@ async function nextPiece(db: EntityManager): Promise<Piece | undefined> {
   const start = await newestStart(db);
   const places = await placesOfNext(db, start);
   if (places.length === 0) return undefined;
-  const evidence = await evidenceOfPiles(
+  const { evidence, tubes } = await evidenceAndCurves(
     db,
     places.map(({ pileId }) => pileId),
   );
@@ -44,7 +44,7 @@ async function nextPiece(db: EntityManager): Promise<Piece | undefined> {
   return {
     restsOn: await restingOn(db, start, places, tubeIds),
     tubeIds,
-    asked: { from: start.folded, evidence, tubes: await curvesBeneath(db, tubeIds) },
+    asked: { from: start.folded, evidence, tubes },
   };
 }
 
