@@ -5,7 +5,7 @@ import { fileURLToPath } from 'node:url';
 import { fillStudio } from '@dusk/demo';
 import { startServer, type Running } from '@dusk/server';
 import type { Answer, CardsFound, Rows } from '@dusk/wire';
-import { chromium, type Browser, type BrowserContext, type BrowserContextOptions, type Page } from 'playwright-core';
+import { chromium, type Browser, type BrowserContext, type BrowserContextOptions, type Page, type Request } from 'playwright-core';
 
 export const PAGES = fileURLToPath(new URL('../web/dist', import.meta.url));
 
@@ -47,6 +47,8 @@ export class Sitting {
     public context: BrowserContext,
     public page: Page,
     readonly faults: string[],
+    /** Requests of the page that are not answered, but for what it hears. */
+    private readonly underWay: Set<Request>,
   ) {}
 
   /** @param sample whether the sample studio is laid out */
@@ -74,12 +76,37 @@ export class Sitting {
       if (message.type() === 'error' && !/status of 4\d\d|net::ERR_(CONNECTION|INCOMPLETE|EMPTY)/.test(message.text()))
         faults.push(message.text());
     });
-    return new Sitting(folder, running, browser, context, page, faults);
+    const underWay = new Set<Request>();
+    page.on('request', (request) => void (request.url().includes('/events') || underWay.add(request)));
+    page.on('requestfinished', (request) => void underWay.delete(request));
+    page.on('requestfailed', (request) => void underWay.delete(request));
+    return new Sitting(folder, running, browser, context, page, faults, underWay);
   }
 
   async open(path = ''): Promise<void> {
     await this.page.goto(this.running.address + path);
     await this.page.locator('nav.rail').waitFor();
+  }
+
+  /** Goes to a place by the rail, with no page loaded anew. */
+  async goTo(place: string): Promise<void> {
+    await this.page.locator('nav.rail').getByRole('link', { name: place }).click();
+    await this.quiet();
+  }
+
+  /** Waits until nothing is asked of the studio, nothing moves, and what was worked out stands on the page. */
+  async quiet(): Promise<void> {
+    const still = async (): Promise<boolean> => {
+      if (this.underWay.size > 0) return false;
+      await this.page.evaluate(async () => {
+        await document.fonts.ready;
+        const ends = document.getAnimations().filter((one) => one.effect?.getComputedTiming().iterations !== Infinity);
+        await Promise.allSettled(ends.map((one) => one.finished));
+        for (let i = 0; i < 2; i++) await new Promise((done) => requestAnimationFrame(done));
+      });
+      return this.underWay.size === 0;
+    };
+    await soon(still, 'the page is quiet');
   }
 
   /** Stops the server and starts it again on the same file and port. */

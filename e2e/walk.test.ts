@@ -1,0 +1,226 @@
+// One walk through every place: nothing covered at any size, nothing serious that axe finds, in a dark room and a light one.
+import AxeBuilder from '@axe-core/playwright';
+import { expect } from 'chai';
+import { faultsOfGeometry } from './geometry.ts';
+import { Sitting, soon } from './studio.ts';
+
+interface Place {
+  readonly name: string;
+  readonly go: (sitting: Sitting, reference: string) => Promise<void>;
+}
+
+const openCard = async ({ page }: Sitting): Promise<void> => {
+  await page.keyboard.press('Escape');
+  await page.getByRole('link', { name: 'Cards' }).click();
+  await page.locator('[data-test=card]').first().click();
+  await page.locator('[data-test=open-card]').waitFor();
+};
+
+const byKeyOnCard = (key: string, dialog: RegExp) => async (sitting: Sitting) => {
+  await openCard(sitting);
+  await sitting.page.keyboard.press(key);
+  await sitting.page.getByRole('dialog', { name: dialog }).waitFor();
+};
+
+const openPlanned = async (sitting: Sitting): Promise<void> => {
+  const { piles } = await sitting.rows(sitting.paintingId);
+  const planned = piles!.find((pile) => pile.stages.length === 0)!;
+  await sitting.open(`painting/${sitting.paintingId}/mixing/${planned.id}`);
+  await sitting.page.locator('[data-test=standing]').waitFor();
+};
+
+const PLACES: readonly Place[] = [
+  { name: 'paintings', go: (sitting) => sitting.open('paintings') },
+  { name: 'tubes', go: (sitting) => sitting.goTo('Tubes') },
+  { name: 'palettes', go: (sitting) => sitting.goTo('Palettes') },
+  {
+    name: 'reference',
+    go: async (sitting) => {
+      await sitting.goTo('Reference');
+      await sitting.page.locator('.picture canvas').waitFor();
+      await sitting.page.getByText('Laying the palette out').waitFor({ state: 'detached' });
+      await sitting.pointAt(0.3, 0.5);
+      await sitting.page.locator('[data-test=recipe]').waitFor();
+    },
+  },
+  { name: 'mixing', go: (sitting) => sitting.goTo('Mixing') },
+  {
+    name: 'an open pile',
+    go: async (sitting) => {
+      await sitting.openPile(/^copper, body/);
+      await sitting.page.locator('[data-test=kept-recipe]').waitFor();
+    },
+  },
+  {
+    name: 'a pile and its kin',
+    go: async ({ page }) => {
+      await page.keyboard.press('2');
+      await page.keyboard.press('ArrowDown');
+      await page.locator('[data-test=kin-recipe]').waitFor();
+    },
+  },
+  {
+    name: 'what a pile is for',
+    go: async ({ page }) => {
+      await page.keyboard.press('4');
+      await page.locator('[data-test=pile-note]').waitFor();
+    },
+  },
+  { name: 'a pile that is only planned', go: openPlanned },
+  {
+    name: 'a pile being put right',
+    go: async (sitting) => {
+      await sitting.openPile(/^wall near the lamp/);
+      await sitting.page.locator('[data-test=addition]').first().waitFor();
+    },
+  },
+  {
+    name: 'out of doors',
+    go: async (sitting) => {
+      await sitting.goTo('Mixing');
+      await sitting.page.getByRole('button', { name: /^Out of doors/ }).click();
+      await sitting.page.getByRole('dialog', { name: 'Out of doors' }).waitFor();
+    },
+  },
+  {
+    name: 'the easel',
+    go: async (sitting) => {
+      await sitting.page.keyboard.press('Escape');
+      await sitting.openPile(/^copper, body/);
+      await sitting.page.getByRole('link', { name: 'At the easel' }).click();
+      await sitting.page.getByRole('button', { name: 'Leave the easel' }).waitFor();
+    },
+  },
+  {
+    name: 'cards',
+    go: async (sitting) => {
+      const { page, paintingId } = sitting;
+      const { piles } = await sitting.rows(paintingId);
+      const mixed = piles!.find((pile) => pile.there > 0)!;
+      const planned = piles!.find((pile) => pile.stages.length === 0)!;
+      await sitting.elsewhere(...[mixed, planned].map(({ id }) => ({ do: 'card.add', id: crypto.randomUUID(), pileId: id })));
+      await page.keyboard.press('Escape');
+      await page.getByRole('link', { name: 'Cards' }).click();
+      await page.locator('[data-test=card]').first().waitFor();
+    },
+  },
+  { name: 'an open card', go: openCard },
+  { name: 'a card to be printed', go: byKeyOnCard('p', /^Print/) },
+  { name: 'a dab on a card', go: byKeyOnCard('d', /^Your dab/) },
+  {
+    name: 'cards that are brought',
+    go: async (sitting) => {
+      const { page, running } = sitting;
+      await openCard(sitting);
+      const all = encodeURIComponent('{"all":true}');
+      const file = await (await fetch(`${running.address}api/cards-out?wanted=${all}`)).text();
+      const theirs = file
+        .replaceAll(/"id":"[^"]*"/g, () => `"id":"${crypto.randomUUID()}"`)
+        .replaceAll('"pigment":"viridian"', '"pigment":""');
+      await page.keyboard.press('b');
+      const buffer = Buffer.from(JSON.stringify({ ...(JSON.parse(theirs) as object), sets: [] }));
+      await page.getByLabel('File of cards').setInputFiles({ name: 'theirs.json', mimeType: 'application/json', buffer });
+      await page.locator('[data-test=news]').waitFor();
+    },
+  },
+];
+
+const WALKS = [
+  {
+    name: 'by mouse',
+    hasTouch: false,
+    hasAxe: true,
+    sizes: [
+      { name: 'a laptop', width: 1280, height: 800 },
+      { name: 'a window at twice its size', width: 640, height: 400 },
+    ],
+  },
+  {
+    name: 'by touch',
+    hasTouch: true,
+    hasAxe: false,
+    sizes: [
+      { name: 'a tablet upright', width: 820, height: 1180 },
+      { name: 'a phone', width: 390, height: 844 },
+    ],
+  },
+] as const;
+
+for (const { name: walk, hasTouch, hasAxe, sizes } of WALKS)
+  describe(`every place, ${walk}`, () => {
+    let sitting: Sitting;
+    let reference: string;
+    before(async () => {
+      sitting = await Sitting.begin(true, { viewport: sizes[0], hasTouch });
+      await sitting.openReference();
+      reference = new URL(sitting.page.url()).pathname.slice(1);
+    });
+    after(() => sitting.end());
+    afterEach(() => expect(sitting.faults).to.deep.equal([]));
+
+    /** What axe finds that is serious, in one line each. */
+    const seriousOf = async (rules?: string[]): Promise<string[]> => {
+      // Nothing here is in frames of other origins; the way for those opens a window for each answer.
+      const axe = new AxeBuilder({ page: sitting.page }).setLegacyMode();
+      if (rules) axe.withRules(rules);
+      const { violations } = await axe.analyze();
+      return violations
+        .filter((one) => one.impact === 'serious' || one.impact === 'critical')
+        .map((one) => `${one.id}: ${one.nodes.map((n) => `${n.target.join(' ')} ${n.any[0]?.message ?? ''}`).join(' | ')}`);
+    };
+    const inRoom = async (room: 'dark' | 'light'): Promise<void> => {
+      const [settings] = (await sitting.rows()).settings!;
+      await sitting.elsewhere({ do: 'settings.change', version: settings!.version, room });
+      await sitting.page.locator(`.v-theme--${room}`).first().waitFor();
+      await sitting.quiet();
+    };
+
+    for (const { name, go } of PLACES)
+      it(name, async () => {
+        const { page } = sitting;
+        await page.setViewportSize(sizes[0]);
+        await go(sitting, reference);
+        await sitting.quiet();
+        if (hasAxe) {
+          expect(await seriousOf(), 'dark').to.deep.equal([]);
+          await inRoom('light');
+          // The rooms differ by their colours alone.
+          expect(await seriousOf(['color-contrast']), 'light').to.deep.equal([]);
+          await inRoom('dark');
+        }
+        for (const size of sizes) {
+          await page.setViewportSize(size);
+          await sitting.quiet();
+          expect(await page.evaluate(faultsOfGeometry), size.name).to.deep.equal([]);
+        }
+      });
+
+    for (const size of sizes)
+      it(`a recipe is kept in sight, with a notice up, on ${size.name}`, async () => {
+        const { page } = sitting;
+        await page.setViewportSize(size);
+        await sitting.open(reference);
+        const { paintingId } = sitting;
+        const { piles } = await sitting.rows(paintingId);
+        await page.locator('.picture canvas').waitFor();
+        await page.getByText('Laying the palette out').waitFor({ state: 'detached' });
+        await sitting.pointAt(0.36, 0.4);
+        if (hasTouch) {
+          const box = (await page.locator('[role=application]').boundingBox())!;
+          await page.touchscreen.tap(box.x + box.width * 0.36, box.y + box.height * 0.4);
+        }
+        await page.locator('[data-test=recipe]').waitFor();
+        for (const selector of ['.picture canvas', '.keep']) {
+          const box = (await page.locator(selector).first().boundingBox())!;
+          expect(box.y, `${selector} begins on the screen`).to.be.at.least(0);
+          const foot = await page.locator('.ledge').boundingBox();
+          expect(box.y + box.height, `${selector} ends above the ledge`).to.be.at.most((foot?.y ?? size.height) + 1);
+        }
+        await page.locator('.keep').click();
+        await page.getByRole('button', { name: 'Undo', exact: true }).waitFor();
+        expect(await page.evaluate(faultsOfGeometry), 'with a notice').to.deep.equal([]);
+        // A second press where the first was does not undo it.
+        await page.locator('.keep').click();
+        await soon(async () => (await sitting.rows(paintingId)).piles!.length === piles!.length + 1, 'kept once, and not undone');
+      });
+  });
