@@ -5,7 +5,7 @@ const FLOORS = {
     ['entities', 'migrations', 'refusing'],
     ['file', 'tubes'],
     ['change'],
-    ['deeds', 'settings', 'palettes', 'paintings', 'pictures'],
+    ['deeds', 'settings', 'rack', 'palettes', 'paintings', 'pictures'],
     ['beliefs'],
     ['piles'],
     ['cards'],

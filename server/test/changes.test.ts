@@ -54,11 +54,57 @@ async function furnished(bench: Bench) {
   const beliefId = rows.piles![0]!.stages[0]!.looks[0]!.beliefId!;
   const card = (await change(bench, { do: 'card.add', id: newId(), pileId: pile.id })).cards![0]!;
   const set = (await change(bench, { do: 'set.add', id: newId(), name: 'S', kind: 'chosen', cardIds: [card.id] })).sets![0]!;
+  const tube = (await change(bench, { do: 'tube.add', id: newId(), name: 'Green of mine', pigments: ['viridian'], leftMl: 12 })).tubes![0]!;
+  const sitting = (await readPainting(bench, painting.id)).rows.sittings![0]!;
+  const area = (await change(bench, { do: 'area.add', id: newId(), paintingId: painting.id, name: 'bowl' })).areas![0]!;
+  const readingId = newId();
+  await change(bench, aReading(bench, sightingId, readingId));
+  // Changes of a window that has a name of its own.
+  const deviceId = newId();
+  await bench.http
+    .post('/api/changes')
+    .send({ id: newId(), device: deviceId, ops: [{ do: 'sighting.add', id: newId(), kind: 'eye' }] })
+    .expect(201);
   const { fileId } = await sendCards(bench, foreignCards(1, 'here'));
   const bringing = (await change(bench, { do: 'bringing.add', id: newId(), fileId })).bringings![0]!;
   const { fileId: nextFileId } = await sendCards(bench, foreignCards(2, 'next'));
-  return { painting, palette, reference, sample, pile, card, set, bringing, nextFileId, stageId, sightingId, lookId, beliefId };
+  return {
+    tube,
+    sitting,
+    area,
+    readingId,
+    deviceId,
+    painting,
+    palette,
+    reference,
+    sample,
+    pile,
+    card,
+    set,
+    bringing,
+    nextFileId,
+    stageId,
+    sightingId,
+    lookId,
+    beliefId,
+  };
 }
+
+const aReading = (bench: Bench, sightingId: string, id: string): Operation => {
+  const tube = idOf(bench, 'viridian');
+  const patch = {
+    form: 1,
+    heaps: [
+      {
+        ingredients: [
+          { tube, parts: 1 },
+          { tube: idOf(bench, 'titanium-white'), parts: 9 },
+        ],
+      },
+    ],
+  };
+  return { do: 'reading.add', id, sightingId, tubeId: tube, patch, lab: { L: 70, a: -20, b: 2 } };
+};
 
 const LAB = { L: 50, a: 4, b: 12 };
 const PIXEL = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64');
@@ -81,6 +127,18 @@ const versioned = (name: OperationName, of: (f: Furnished) => { id: string; vers
 
 const WALKS: { readonly [N in OperationName]: Walk } = {
   'settings.change': { right: () => ({ do: 'settings.change', version: 1, room: 'light' }), names: [], spoilt: { room: 'cellar' } },
+  'tube.add': {
+    right: (f) => ({ do: 'tube.add', id: newId(), name: 'x', pigments: ['an old blue'], likeId: f.tube.id }),
+    names: ['likeId'],
+    spoilt: { pigments: [] },
+  },
+  'tube.change': {
+    right: (f) => ({ do: 'tube.change', id: f.tube.id, version: 1, name: 'y', drying: 'slow', density: 1.9, note: 'gritty' }),
+    names: ['id'],
+    spoilt: { drying: 'never' },
+  },
+  'tube.delete': versioned('tube.delete', (f) => f.tube),
+  'tube.restore': versioned('tube.restore', (f) => f.tube),
   'palette.add': {
     right: (_, b) => ({ do: 'palette.add', id: newId(), name: 'x', tubeIds: [idOf(b, 'viridian')] }),
     names: [],
@@ -90,6 +148,48 @@ const WALKS: { readonly [N in OperationName]: Walk } = {
     right: (f) => ({ do: 'palette.change', id: f.palette.id, version: 1, name: 'y' }),
     names: ['id'],
     spoilt: { name: ' ' },
+  },
+  'reading.add': { right: (f, b) => aReading(b, f.sightingId, newId()), names: ['sightingId', 'tubeId'], spoilt: { filmUm: 0 } },
+  'reading.withdraw': { right: (f) => ({ do: 'reading.withdraw', id: f.readingId }), names: ['id'], spoilt: { id: 'x' } },
+  'reading.restore': { right: (f) => ({ do: 'reading.restore', id: f.readingId }), names: ['id'], spoilt: { id: 7 } },
+  'sitting.add': {
+    right: (f) => ({ do: 'sitting.add', id: newId(), paletteId: f.palette.id, light: 'north window' }),
+    names: ['paletteId'],
+    spoilt: { openedAt: 'this morning' },
+  },
+  'sitting.change': {
+    right: (f, b) => ({ do: 'sitting.change', id: f.sitting.id, version: 1, note: 'y', guests: [idOf(b, 'viridian')] }),
+    names: ['id'],
+    spoilt: { guests: ['someone'] },
+  },
+  'sitting.delete': versioned('sitting.delete', (f) => f.sitting),
+  'sitting.restore': versioned('sitting.restore', (f) => f.sitting),
+  'area.add': {
+    right: (f) => ({ do: 'area.add', id: newId(), paintingId: f.painting.id, name: 'sky' }),
+    names: ['paintingId'],
+    spoilt: { outline: [{ x: 0, y: 0 }] },
+  },
+  'area.change': {
+    right: (f) => ({
+      do: 'area.change',
+      id: f.area.id,
+      version: 1,
+      name: 'y',
+      outline: [
+        { x: 0, y: 0 },
+        { x: 1, y: 0 },
+        { x: 0, y: 0.5 },
+      ],
+    }),
+    names: ['id'],
+    spoilt: { outline: [{ x: 2, y: 0 }] },
+  },
+  'area.delete': versioned('area.delete', (f) => f.area),
+  'area.restore': versioned('area.restore', (f) => f.area),
+  'device.change': {
+    right: (f) => ({ do: 'device.change', id: f.deviceId, version: 1, name: 'laptop' }),
+    names: ['id'],
+    spoilt: { name: 7 },
   },
   'palette.delete': versioned('palette.delete', (f) => f.palette),
   'palette.restore': versioned('palette.restore', (f) => f.palette),
@@ -161,6 +261,18 @@ const WALKS: { readonly [N in OperationName]: Walk } = {
     names: ['pileId'],
     spoilt: { kind: 'stirred' },
   },
+  'deed.add': {
+    right: (f) => ({
+      do: 'deed.add',
+      id: newId(),
+      areaId: f.area.id,
+      kind: 'laid',
+      laid: { how: 'thin', with: 'oil' },
+      additions: [{ id: newId(), stageId: f.stageId, ml: 0.5, low: 0.2, high: 1 }],
+    }),
+    names: ['areaId'],
+    spoilt: { laid: { how: 'thrown' } },
+  },
   'stage.withdraw': { right: (f) => ({ do: 'stage.withdraw', id: f.stageId }), names: ['id'], spoilt: { id: 7 } },
   'stage.restore': { right: (f) => ({ do: 'stage.restore', id: f.stageId }), names: ['id'], spoilt: { id: null } },
   'sighting.add': { right: () => ({ do: 'sighting.add', id: newId(), kind: 'eye' }), names: [], spoilt: { kind: 'nose' } },
@@ -177,6 +289,10 @@ const WALKS: { readonly [N in OperationName]: Walk } = {
 
 /** Operations that only make sense once another was done. */
 const FIRST: Partial<Record<OperationName, OperationName>> = {
+  'tube.restore': 'tube.delete',
+  'reading.restore': 'reading.withdraw',
+  'sitting.restore': 'sitting.delete',
+  'area.restore': 'area.delete',
   'palette.restore': 'palette.delete',
   'painting.restore': 'painting.delete',
   'reference.restore': 'reference.delete',
@@ -202,7 +318,19 @@ describe('the table of operations', () => {
     const { body } = await bench.http.get(`/api/paintings/${f.painting.id}`);
     const { body: cards } = await bench.http.get('/api/cards-found');
     const { body: sets } = await bench.http.get('/api/sets');
-    return JSON.stringify([(await read(bench)).rows, (body as Partial<Answer>).rows, cards, (sets as Partial<Answer>).rows]);
+    const { rows } = await read(bench);
+    // Tubes that were put away stay known to what was mixed from them.
+    const tubes = rows.tubes!.filter(({ deletedAt }) => deletedAt === null);
+    const { body: own } = await bench.http.get(`/api/tubes/${idOf(bench, 'viridian')}`);
+    const { body: devices } = await bench.http.get('/api/devices');
+    return JSON.stringify([
+      (own as Answer).rows,
+      (devices as Answer).rows,
+      { ...rows, tubes },
+      (body as Partial<Answer>).rows,
+      cards,
+      (sets as Partial<Answer>).rows,
+    ]);
   };
 
   for (const name of Object.keys(OPERATIONS) as OperationName[]) {
@@ -347,7 +475,13 @@ describe('the table of reads', () => {
 
   it('answers every row of it, and refuses ids it does not know', async () => {
     const f = await furnished(bench);
-    const idFor: Record<string, string> = { painting: f.painting.id, beliefs: f.pile.id, doubts: f.palette.id, card: f.card.id };
+    const idFor: Record<string, string> = {
+      painting: f.painting.id,
+      beliefs: f.pile.id,
+      doubts: f.palette.id,
+      card: f.card.id,
+      tube: f.tube.id,
+    };
     for (const [name, path] of Object.entries(READS)) {
       await bench.http
         .get(`/api${path.replace(':id', idFor[name] ?? '')}`)

@@ -1,3 +1,6 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { expect } from 'chai';
 import { once } from 'node:events';
 import { connect } from 'node:net';
@@ -94,7 +97,7 @@ describe('open windows', () => {
     expect(here).to.deep.equal({ studio: first.studio, seq: first.seq, log: first.log });
     expect(first.studio).to.match(/^[0-9a-f]{32}$/);
     await window.stop();
-    const other = await openBench();
+    const other = await openBench(mkdtempSync(join(tmpdir(), 'dusk-other-')));
     expect(((await read(other)) as Answer & { studio: string }).studio).to.not.equal(first.studio);
     // A change that was meant for another studio is not taken in.
     const op = { do: 'palette.add', id: newId(), name: 'astray', tubeIds: [idOf(other, 'titanium-white')] };

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { expect } from 'chai';
-import { change, mixed, openBench, read, readPainting, type Bench } from './studio.ts';
+import { change, mixed, newId, openBench, read, readPainting, some, type Bench } from './studio.ts';
 
 const FIXTURE = new URL('./fixtures/first-light.sqlite', import.meta.url);
 /** What the release that made the file answered of it. */
@@ -13,6 +13,10 @@ const THEN = JSON.parse(readFileSync(new URL('./fixtures/first-light-piles.json'
   settings: { valueScale: string; surround: string; version: number };
   piles: Record<string, OldPile[]>;
 };
+
+const LAST = new URL('./fixtures/many-rooms.sqlite', import.meta.url);
+/** What the last release answered of that file, by path. */
+const SAID = JSON.parse(readFileSync(new URL('./fixtures/many-rooms-reads.json', import.meta.url), 'utf8')) as Record<string, unknown>;
 
 interface OldPile {
   readonly id: string;
@@ -125,5 +129,62 @@ describe('a studio of the release before', () => {
     expect(rows.piles![0]!.there).to.equal(4);
     bench = await bench.restart();
     expect((await readPainting(bench, painting!.id)).rows.piles!.find((p) => p.id === pile!.id)!.there).to.equal(4);
+  });
+});
+
+describe('a studio of the last release', () => {
+  let bench: Bench;
+  let folder: string;
+  before(async () => {
+    folder = mkdtempSync(join(tmpdir(), 'dusk-last-'));
+    copyFileSync(LAST, join(folder, 'studio.sqlite'));
+    bench = await openBench(folder);
+  });
+  after(() => bench.close());
+
+  it('opens with every row of every table as it was, in every column it had', () => {
+    const [then, now] = [new Database(LAST.pathname, { readonly: true }), new Database(join(folder, 'studio.sqlite'), { readonly: true })];
+    const tables = then.prepare(`SELECT "name" FROM "sqlite_master" WHERE "type" = 'table' AND "name" NOT LIKE 'sqlite%'`).all() as {
+      name: string;
+    }[];
+    expect(tables.length).to.be.above(20);
+    for (const { name } of tables) {
+      const rows = then.prepare(`SELECT * FROM "${name}" ORDER BY 1, 2`).all() as object[];
+      expect(rows.length, `${name} has rows`).to.be.above(0);
+      const columns = Object.keys(rows[0]!).map((column) => `"${column}"`);
+      const kept = now.prepare(`SELECT ${columns.join(', ')} FROM "${name}" ORDER BY 1, 2`).all();
+      // Migrations are added to, and so is what was folded.
+      if (name === 'migration') expect(kept.slice(0, rows.length)).to.deep.equal(rows);
+      else expect(kept, name).to.deep.equal(rows);
+    }
+    then.close();
+    now.close();
+  });
+
+  it('answers all that it answered', async () => {
+    /** Where an answer lacks something it had, or says it otherwise. */
+    const lacking = (is: unknown, was: unknown, at: string): string[] => {
+      if (was === null || typeof was !== 'object') return is === was ? [] : [at];
+      return Object.entries(was).flatMap(([key, value]) => lacking((is as Record<string, unknown> | null)?.[key], value, `${at}.${key}`));
+    };
+    for (const [path, was] of Object.entries(SAID)) {
+      const { body } = await bench.http.get(path).expect(200);
+      expect(lacking(body, was, path)).to.deep.equal([]);
+    }
+  });
+
+  it('goes on: a pile is added to, and a tube of several pigments joins', async () => {
+    const { rows } = await read(bench);
+    const { rows: painted } = await readPainting(bench, rows.paintings![0]!.id);
+    const pile = painted.piles!.find(({ stages }) => stages.length > 0)!;
+    await change(bench, {
+      do: 'stage.add',
+      id: newId(),
+      pileId: pile.id,
+      kind: 'added',
+      additions: [some(bench.tubes.get('viridian')!, 0.1)],
+    });
+    await change(bench, { do: 'tube.add', id: newId(), name: 'Deep green', pigments: ['viridian', 'yellow-ochre'] });
+    expect((await readPainting(bench, rows.paintings![0]!.id)).rows.sittings).to.have.length(1);
   });
 });

@@ -246,12 +246,7 @@ describe('printed sheets', () => {
   it('tell the makers of two tubes of one name', async () => {
     const [generic, twin] = [idOf(bench, 'viridian'), newId()];
     // Of another maker, as a studio of before may hold it.
-    await bench.running.studio.change((db) =>
-      db.query(
-        'INSERT INTO "tube" ("id", "name", "pigment", "maker", "nozzleMm", "stateId", "createdAt") SELECT ?, "name", "pigment", ?, "nozzleMm", "stateId", "createdAt" FROM "tube" WHERE "id" = ?',
-        [twin, 'Kiln Lane', generic],
-      ),
-    );
+    await change(bench, { do: 'tube.add', id: twin, name: 'Viridian', maker: 'Kiln Lane', pigments: ['viridian'] });
     const painting = await aPainting(bench);
     for (const tube of [generic, twin])
       await change(bench, {

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Answer, Operation, PaintingDto, PaletteDto, PileDto, TubeDto } from '@dusk/wire';
@@ -36,7 +36,23 @@ async function over(folder: string): Promise<Bench> {
   };
 }
 
-export const openBench = (folder = mkdtempSync(join(tmpdir(), 'dusk-test-'))): Promise<Bench> => over(folder);
+const newFolder = (): string => mkdtempSync(join(tmpdir(), 'dusk-test-'));
+
+/** An empty studio is made once in a run; every bench begins with a copy of it. */
+let emptyFolder: Promise<string> | undefined;
+async function laidOut(): Promise<string> {
+  const folder = newFolder();
+  process.once('exit', () => rmSync(folder, { recursive: true, force: true }));
+  await (await startServer(folder, 0)).stop();
+  return folder;
+}
+
+export async function openBench(folder?: string): Promise<Bench> {
+  if (folder !== undefined) return over(folder);
+  const own = newFolder();
+  cpSync(await (emptyFolder ??= laidOut()), own, { recursive: true });
+  return over(own);
+}
 
 export const idOf = (bench: Bench, pigment: string): string => bench.tubes.get(pigment)!.id;
 

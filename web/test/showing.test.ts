@@ -34,7 +34,8 @@ const tube = (pigment: string, nozzleMm = 6): Tube => {
   const masstone = labOf(reflectance(paint));
   const more = { maker: '', pigment, colourIndex, character, drying, lightfastness, density, stateId: 's', basis: 'typical' as const };
   const curves = { paint, base: paint, baseBasis: 'typical' as const, learnt: null };
-  return { id: pigment, name, caution, nozzleMm, masstone, tint: masstone, ...curves, ...more };
+  const ofOwn = { version: 1, pigments: [pigment], own: [], sizeMl: null, leftMl: null, note: '', createdAt: '', deletedAt: null };
+  return { id: pigment, name, caution, nozzleMm, masstone, tint: masstone, ...curves, ...more, ...ofOwn };
 };
 const TUBES = new Map(['titanium-white', 'yellow-ochre', 'phthalo-blue'].map((p) => [p, tube(p)]));
 

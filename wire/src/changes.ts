@@ -1,12 +1,17 @@
 import type { ClassConstructor } from 'class-transformer';
 import { Id, Version } from './fields.ts';
 import { KINDS, type OpOf, type PuttingAway, type RowKind, type Rows } from './kinds.ts';
+import { AreaChange, NewArea, NewAreaDeed } from './areas.ts';
 import { CardChange, NewBringing, NewCard, NewSet, SetChange } from './cards.ts';
+import { DeviceChange } from './devices.ts';
 import { NewPainting, PaintingChange } from './paintings.ts';
 import { NewPalette, PaletteChange } from './palettes.ts';
 import { NewPile, PileChange } from './piles.ts';
+import { NewReading } from './readings.ts';
 import { NewReference, NewSample, ReferenceChange, SampleChange } from './references.ts';
 import { SettingsChange } from './settings.ts';
+import { NewSitting, SittingChange } from './sittings.ts';
+import { NewTube, TubeChange } from './tubes.ts';
 import { ById, NewLook, NewSighting, NewStage } from './stages.ts';
 
 /** Marks a row as put away, or brings it back. */
@@ -21,11 +26,16 @@ export class ByVersion {
 /** What each kind of row is written by: made, and changed. */
 const WRITTEN_BY = {
   settings: { change: SettingsChange },
+  tubes: { add: NewTube, change: TubeChange },
   palettes: { add: NewPalette, change: PaletteChange },
   paintings: { add: NewPainting, change: PaintingChange },
   references: { add: NewReference, change: ReferenceChange },
   samples: { add: NewSample, change: SampleChange },
   sightings: { add: NewSighting },
+  readings: { add: NewReading },
+  sittings: { add: NewSitting, change: SittingChange },
+  areas: { add: NewArea, change: AreaChange },
+  devices: { change: DeviceChange },
   piles: { add: NewPile, change: PileChange },
   cards: { add: NewCard, change: CardChange },
   sets: { add: NewSet, change: SetChange },
@@ -57,14 +67,17 @@ function ofKinds(): OfKinds {
   return table as OfKinds;
 }
 
-/** What is done with piles and seen of them: added, and taken back. */
+/** What is done with piles and areas and seen of them: added, and taken back. A deed of an area is withdrawn as a stage of a pile is. */
 const DEEDS = {
   'stage.add': NewStage,
   'stage.withdraw': ById,
   'stage.restore': ById,
+  'deed.add': NewAreaDeed,
   'look.add': NewLook,
   'look.withdraw': ById,
   'look.restore': ById,
+  'reading.withdraw': ById,
+  'reading.restore': ById,
   'belief.refuse': ById,
   'belief.accept': ById,
 } as const satisfies Record<string, ClassConstructor<object>>;

@@ -1,11 +1,16 @@
+import type { AreaDto } from './areas.ts';
 import type { BringingDto, CardDto, SetDto } from './cards.ts';
+import type { DeviceDto } from './devices.ts';
 import type { PaintingDto } from './paintings.ts';
 import type { PaletteDto } from './palettes.ts';
 import type { PileDto } from './piles.ts';
+import type { ReadingDto } from './readings.ts';
 import type { ReferenceDto, SampleDto } from './references.ts';
 import type { SettingsDto } from './settings.ts';
+import type { SittingDto } from './sittings.ts';
 import type { SightingDto } from './stages.ts';
-import type { StateDto, TubeDto } from './tubes.ts';
+import type { StateDto } from './states.ts';
+import type { TubeDto } from './tubes.ts';
 
 /** What is so of a kind of row. */
 interface About {
@@ -31,13 +36,17 @@ const kind =
  */
 export const KINDS = {
   settings: kind<SettingsDto>()({ op: 'settings', versioned: true, putAway: false }),
-  tubes: kind<TubeDto>()({ op: 'tube', versioned: false, putAway: false }),
+  tubes: kind<TubeDto>()({ op: 'tube', versioned: true, putAway: true }),
   states: kind<StateDto>()({ op: 'state', versioned: false, putAway: false }),
   palettes: kind<PaletteDto>()({ op: 'palette', versioned: true, putAway: true }),
   paintings: kind<PaintingDto>()({ op: 'painting', versioned: true, putAway: true }),
   references: kind<ReferenceDto>()({ op: 'reference', versioned: true, putAway: true }),
   samples: kind<SampleDto>()({ op: 'sample', versioned: true, putAway: true }),
   sightings: kind<SightingDto>()({ op: 'sighting', versioned: false, putAway: false }),
+  readings: kind<ReadingDto>()({ op: 'reading', versioned: false, putAway: false }),
+  sittings: kind<SittingDto>()({ op: 'sitting', versioned: true, putAway: true }),
+  areas: kind<AreaDto>()({ op: 'area', versioned: true, putAway: true }),
+  devices: kind<DeviceDto>()({ op: 'device', versioned: true, putAway: false }),
   piles: kind<PileDto>()({ op: 'pile', versioned: true, putAway: true }),
   cards: kind<CardDto>()({ op: 'card', versioned: true, putAway: true }),
   sets: kind<SetDto>()({ op: 'set', versioned: true, putAway: true }),

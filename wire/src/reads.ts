@@ -6,8 +6,12 @@ import type { Answer } from './changes.ts';
 export interface ReadAnswers {
   /** Settings, tubes, palettes, paintings and their references: what a page needs before any place opens. */
   studio: Answer & { readonly studio: string };
-  /** Samples, sightings and piles of one painting. */
+  /** Samples, sightings, piles, areas and sittings of one painting. */
   painting: Answer;
+  /** One tube, with the readings that teach it. */
+  tube: Answer;
+  /** The browsers and programs that changes came from. */
+  devices: Answer;
   /** Sets of cards, and files of cards that were brought in. */
   sets: Answer;
   /** One card, and the piles that were mixed by it. */
@@ -24,6 +28,8 @@ export type ReadName = keyof ReadAnswers;
 export const READS = {
   studio: '/studio',
   painting: '/paintings/:id',
+  tube: '/tubes/:id',
+  devices: '/devices',
   sets: '/sets',
   card: '/cards/:id',
   beliefs: '/piles/:id/beliefs',

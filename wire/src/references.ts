@@ -182,14 +182,14 @@ export class SampleChange {
   valueOnly?: boolean;
 }
 
-export interface AreaDto {
+export interface SpotDto {
   readonly x: number;
   readonly y: number;
   readonly radius: number;
   readonly points?: readonly number[];
 }
-export interface OutlineDto extends AreaDto {
-  readonly more?: readonly AreaDto[];
+export interface OutlineDto extends SpotDto {
+  readonly more?: readonly SpotDto[];
 }
 
 export interface SampleDto {

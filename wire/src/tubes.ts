@@ -1,32 +1,88 @@
 import type { Basis, Drying, Lightfastness } from '@dusk/core';
+import { IsIn, IsString, Length } from 'class-validator';
+import { Id, ListOf, Note, Nullable, Optional, Version, Within, Words } from './fields.ts';
+import type { CurvesDto, LearntDto } from './states.ts';
 
-/** Kubelka–Munk curves as they cross the wire, 380–730 nm by 10 nm. */
-export interface CurvesDto {
-  readonly K: readonly number[];
-  readonly S: readonly number[];
+export const DRYINGS: readonly Drying[] = ['fast', 'medium', 'slow'];
+export const LIGHTFASTNESSES: readonly Lightfastness[] = ['I', 'II', 'III', 'IV'];
+const MOST_PIGMENTS = 8;
+const LONGEST_PIGMENT = 60;
+
+/** What may be said of one's own tube; what is null, or was never said, is as its pigment usually is. */
+class TubeSaid {
+  @Optional()
+  @Note('The maker', 80)
+  maker?: string;
+
+  @Optional()
+  @Within('The mouth of a tube in mm', 1, 30)
+  nozzleMm?: number;
+
+  @Nullable()
+  @Within('Grams per ml', 0.7, 6)
+  density?: number | null;
+
+  @Nullable()
+  @IsIn(DRYINGS, { message: `Paint dries ${DRYINGS.join(', ')}` })
+  drying?: Drying | null;
+
+  @Nullable()
+  @IsIn(LIGHTFASTNESSES, { message: `Lightfastness is ${LIGHTFASTNESSES.join(', ')}` })
+  lightfastness?: Lightfastness | null;
+
+  /** What its label warns of, beside what its pigments do. */
+  @Nullable()
+  @Words('A caution', 80)
+  caution?: string | null;
+
+  @Nullable()
+  @Within('The size of a tube in ml', 1, 5000)
+  sizeMl?: number | null;
+
+  @Nullable()
+  @Within('What is left in a tube in ml', 0, 5000)
+  leftMl?: number | null;
+
+  @Optional()
+  @Note('A note', 2000)
+  note?: string;
 }
 
-/** What was known of a tube's curves from some day on. It never changes: other curves are another state. */
-export interface StateDto {
-  readonly id: string;
-  readonly tubeId: string;
-  readonly basis: Basis;
-  readonly curves: CurvesDto;
+/** A tube of one's own. */
+export class NewTube extends TubeSaid {
+  @Id('A tube')
+  id!: string;
+
+  @Words('The name of a tube', 80)
+  name!: string;
+
+  /** Slugs of the catalogue, or what stands on the label where the catalogue has no such pigment. A tube of others is another tube. */
+  @ListOf('The pigments of a tube', 1, MOST_PIGMENTS)
+  @IsString({ each: true, message: 'A pigment is said in letters' })
+  @Length(1, LONGEST_PIGMENT, { each: true, message: `A pigment has 1 to ${LONGEST_PIGMENT} letters` })
+  pigments!: string[];
+
+  /** The tube whose curves it begins with; without it they are those usual for its pigments. */
+  @Optional()
+  @Id('The tube it is like')
+  likeId?: string;
 }
 
-/** What piles taught of a tube. */
-export interface LearntDto {
-  /** The state it was learnt over. */
-  readonly stateId: string;
-  readonly basis: Basis;
-  readonly curves: CurvesDto;
-  /** Tinting strength, in times that of those curves, and the factor within which about two of three true ones lie. */
-  readonly strength: number;
-  readonly within: number;
-  readonly shiftNm: number;
-  /** From how many piles. */
-  readonly piles: number;
+export class TubeChange extends TubeSaid {
+  @Id('A tube')
+  id!: string;
+
+  @Version()
+  version!: number;
+
+  @Optional()
+  @Words('The name of a tube', 80)
+  name?: string;
 }
+
+/** What a tube may have of its own instead of its pigment's. */
+export const OWN_OF_TUBE = ['density', 'drying', 'lightfastness', 'caution'] as const;
+export type OwnOfTube = (typeof OWN_OF_TUBE)[number];
 
 /** A tube of the studio with the state it is reckoned with today. */
 export interface TubeDto {
@@ -34,7 +90,10 @@ export interface TubeDto {
   readonly name: string;
   /** Empty for a generic pigment of the catalogue. */
   readonly maker: string;
+  readonly version: number;
+  /** The first of its pigments: a slug of the catalogue, or what stands on the label. */
   readonly pigment: string;
+  readonly pigments: readonly string[];
   readonly colourIndex: string;
   readonly character: string;
   readonly caution: string;
@@ -43,14 +102,15 @@ export interface TubeDto {
   /** Grams per ml. */
   readonly density: number;
   readonly nozzleMm: number;
+  /** Of the above, what was said of this very tube; the rest is as its pigment usually is. */
+  readonly own: readonly OwnOfTube[];
+  readonly sizeMl: number | null;
+  readonly leftMl: number | null;
+  readonly note: string;
+  readonly createdAt: string;
+  readonly deletedAt: string | null;
   readonly stateId: string;
   readonly basis: Basis;
   readonly curves: CurvesDto;
   readonly learnt: LearntDto | null;
 }
-
-/** The states that come with a tube: the one it is reckoned with today, and the one that was learnt over. */
-export const statesWith = ({ id, stateId, basis, curves, learnt }: TubeDto): readonly StateDto[] => [
-  { id: stateId, tubeId: id, basis, curves },
-  ...(learnt ? [{ id: learnt.stateId, tubeId: id, basis: learnt.basis, curves: learnt.curves }] : []),
-];

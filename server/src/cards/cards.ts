@@ -1,5 +1,4 @@
 import {
-  CATALOGUE,
   checkCard,
   isPile,
   leastSure,
@@ -40,7 +39,7 @@ import { anyPile, mixtureOfSent, pileOf } from '../piles/piles.ts';
 import { puttingAway } from '../change/putAway.ts';
 import { changed, given, present } from '../change/rows.ts';
 import { readStages, withMothers } from '../deeds/stagesRead.ts';
-import { checkTubes, statesById } from '../tubes/tubes.ts';
+import { checkTubes, handledOf, statesById } from '../tubes/tubes.ts';
 import type { Doing, Work } from '../change/work.ts';
 
 const dto = ({ body, pile: _p, bringing: _b, value: _v, ...row }: Card): CardDto => ({ ...row, ...UNSAID, ...body });
@@ -182,7 +181,7 @@ async function withTubes(
     const tube = tubes.get(id)!;
     const { K, S, basis } = (state === undefined ? undefined : states.get(state)) ?? tube.state!;
     bases.push(basis);
-    const { colourIndex, caution, density } = CATALOGUE.get(tube.pigment)!;
+    const { colourIndex, caution, density } = handledOf(tube);
     const key = `t${known.length + 1}`;
     keyOf.set(name, key);
     known.push({

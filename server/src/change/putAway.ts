@@ -11,7 +11,7 @@ interface Versioned extends Deletable {
 
 /** What it takes to put rows of a kind away and bring them back. */
 interface Kind {
-  readonly what: 'palette' | 'painting' | 'reference' | 'sample' | 'pile' | 'card' | 'set' | 'bringing';
+  readonly what: 'tube' | 'palette' | 'painting' | 'reference' | 'sample' | 'pile' | 'card' | 'sitting' | 'area' | 'set' | 'bringing';
   readonly rows: RowKind;
   readonly entity: EntityTarget<Versioned>;
   /** What else is different then. */

@@ -1,8 +1,13 @@
 import type { FromTube, Lab, PaintCurves, StageAddition, StageRecord } from '@dusk/core';
+import type { StageKind } from '@dusk/wire';
 import { In, IsNull, type EntityManager, type FindOperator } from 'typeorm';
 import { Addition, Belief, Look, Pile, Stage } from '../entities/index.ts';
 import { groupedBy } from '../change/rows.ts';
 import { paintOfState, statesById } from '../tubes/tubes.ts';
+
+/** A stage of a pile. */
+export type PileStage = Stage & { readonly pileId: string; readonly kind: StageKind };
+export const isOfPile = (stage: Stage): stage is PileStage => stage.pileId !== null;
 
 /** Stages that are not withdrawn, with their additions and looks, of some piles and of what takes from them. */
 export interface StagesRead {
@@ -78,8 +83,8 @@ export function recordsOf({ stages, additions, looks }: StagesRead): StageRecord
     return {
       id: stage.id,
       n: stage.n,
-      pile: stage.pileId,
-      kind: stage.kind,
+      // An area takes paint from piles as a pile does.
+      ...(isOfPile(stage) ? { pile: stage.pileId, kind: stage.kind } : { pile: stage.areaId!, kind: 'added' as const }),
       ...(stage.left !== null && { left: stage.left }),
       additions: (additions.get(stage.id) ?? []).map(additionOf),
       ...(seen && {
@@ -106,7 +111,7 @@ export async function withMothers(db: EntityManager, pileIds: readonly string[])
     const sources = [...found.values()].flatMap((r) => r.additions.flatMap(({ source }) => ('stage' in source ? source.stage : [])));
     const missing = [...new Set(sources)].filter((id) => !found.has(id));
     const stages = missing.length === 0 ? [] : await db.find(Stage, { where: { id: In(missing), withdrawnAt: IsNull() } });
-    wanted = [...new Set(stages.map((stage) => stage.pileId))];
+    wanted = [...new Set(stages.flatMap(({ pileId }) => pileId ?? []))];
   }
   return [...[...taking.values()].filter(({ id }) => !found.has(id)), ...found.values()];
 }

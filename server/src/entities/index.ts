@@ -1,3 +1,4 @@
+import { Area } from './areas.ts';
 import { Bringing, Card, CardFile, CardFound, CardPlace, CardSet } from './cards.ts';
 import { Fold } from './folds.ts';
 import { Change } from './change.ts';
@@ -5,13 +6,15 @@ import { Painting, Picture, PictureBytes, PictureCopy, Reference } from './paint
 import { Palette, PaletteTube } from './palettes.ts';
 import { Pile, Sample } from './piles.ts';
 import { Settings } from './settings.ts';
-import { Addition, Belief, Look, Sighting, Stage } from './stages.ts';
+import { Device, Sitting } from './sittings.ts';
+import { Addition, Belief, Look, Reading, Sighting, Stage } from './stages.ts';
 import { Tube, TubeState } from './tubes.ts';
 
 export type { EvidenceWithLooks } from './stages.ts';
 export type { LearntNumbers } from './tubes.ts';
 export {
   Addition,
+  Area,
   Belief,
   Bringing,
   Card,
@@ -20,6 +23,7 @@ export {
   CardPlace,
   CardSet,
   Change,
+  Device,
   Fold,
   Look,
   Painting,
@@ -29,10 +33,12 @@ export {
   PictureBytes,
   PictureCopy,
   Pile,
+  Reading,
   Reference,
   Sample,
   Settings,
   Sighting,
+  Sitting,
   Stage,
   Tube,
   TubeState,
@@ -57,10 +63,14 @@ export const ENTITIES = [
   CardFound,
   CardSet,
   CardPlace,
+  Area,
+  Device,
+  Sitting,
   Stage,
   Addition,
   Sighting,
   Look,
+  Reading,
   Belief,
   Fold,
   Settings,

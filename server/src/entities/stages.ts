@@ -1,7 +1,9 @@
 import type { Sight, Stage as EvidenceStage } from '@dusk/core';
-import type { StageKind } from '@dusk/wire';
+import type { AreaDeed, LaidSent, MixtureDto, StageKind } from '@dusk/wire';
 import { Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
+import { Area } from './areas.ts';
 import { Pile } from './piles.ts';
+import { Sitting } from './sittings.ts';
 import { Tube, TubeState } from './tubes.ts';
 
 interface LabColumn {
@@ -10,7 +12,7 @@ interface LabColumn {
   readonly b: number;
 }
 
-/** Something that was done with a pile. Never changed but for `withdrawnAt`: a trigger says so. */
+/** Something that was done with a pile or with an area, all in one order. Never changed but for `withdrawnAt`: a trigger says so. */
 @Entity({ name: 'stage' })
 export class Stage {
   @PrimaryColumn('text', { primaryKeyConstraintName: 'pk_stage' })
@@ -21,16 +23,42 @@ export class Stage {
   @Column('integer')
   n!: number;
 
+  /** Of a pile, or else of an area. */
   @Index('ix_stage_pile')
-  @Column('text')
-  pileId!: string;
+  @Column('text', { nullable: true })
+  pileId!: string | null;
 
   @ManyToOne(() => Pile, { onDelete: 'RESTRICT' })
   @JoinColumn({ name: 'pileId', foreignKeyConstraintName: 'fk_stage_pile' })
   pile?: Relation<Pile>;
 
+  @Index('ix_stage_area')
+  @Column('text', { nullable: true })
+  areaId!: string | null;
+
+  @ManyToOne(() => Area, { onDelete: 'RESTRICT' })
+  @JoinColumn({ name: 'areaId', foreignKeyConstraintName: 'fk_stage_area' })
+  area?: Relation<Area>;
+
+  /** The sitting it was done in; null where nobody recorded sittings yet. */
+  @Index('ix_stage_sitting')
+  @Column('text', { nullable: true })
+  sittingId!: string | null;
+
+  @ManyToOne(() => Sitting, { onDelete: 'RESTRICT' })
+  @JoinColumn({ name: 'sittingId', foreignKeyConstraintName: 'fk_stage_sitting' })
+  sitting?: Relation<Sitting>;
+
   @Column('text')
-  kind!: StageKind;
+  kind!: StageKind | AreaDeed;
+
+  /** How paint was laid on an area, in words. */
+  @Column('simple-json', { nullable: true })
+  laid!: Partial<LaidSent> | null;
+
+  /** How an area was to the touch. */
+  @Column('text', { nullable: true })
+  touch!: string | null;
 
   /** Millilitres that are left, where it was said. */
   @Column('real', { nullable: true })
@@ -118,6 +146,45 @@ export class Sighting {
 
   @Column('text')
   at!: string;
+}
+
+/** What a swatch that holds a tube looked like, CIELAB D65. Never changed but for `withdrawnAt`. */
+@Entity({ name: 'reading' })
+export class Reading {
+  @PrimaryColumn('text', { primaryKeyConstraintName: 'pk_reading' })
+  id!: string;
+
+  @Index('ix_reading_sighting')
+  @Column('text')
+  sightingId!: string;
+
+  @ManyToOne(() => Sighting, { onDelete: 'RESTRICT' })
+  @JoinColumn({ name: 'sightingId', foreignKeyConstraintName: 'fk_reading_sighting' })
+  sighting?: Relation<Sighting>;
+
+  @Index('ix_reading_tube')
+  @Column('text')
+  tubeId!: string;
+
+  @ManyToOne(() => Tube, { onDelete: 'RESTRICT' })
+  @JoinColumn({ name: 'tubeId', foreignKeyConstraintName: 'fk_reading_tube' })
+  tube?: Relation<Tube>;
+
+  @Column('simple-json')
+  patch!: MixtureDto;
+
+  @Column('simple-json')
+  lab!: LabColumn;
+
+  /** How thick it lies over white; null where it covers. */
+  @Column('real', { nullable: true })
+  filmUm!: number | null;
+
+  @Column('text')
+  at!: string;
+
+  @Column('text', { nullable: true })
+  withdrawnAt!: string | null;
 }
 
 /** How a pile looked at a stage, CIELAB D65. Never changed but for `withdrawnAt`. */

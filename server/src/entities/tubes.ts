@@ -1,4 +1,4 @@
-import type { Basis } from '@dusk/core';
+import type { Basis, Drying, Lightfastness } from '@dusk/core';
 import { Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
 
 /** A tube as bought, or a generic pigment of the catalogue (maker empty). */
@@ -13,16 +13,48 @@ export class Tube {
   @Column('text')
   maker!: string;
 
-  /** Slug of the generic pigment it is of. */
+  @Column('integer', { default: 1 })
+  version!: number;
+
+  /** The first of its pigments, by which it is looked for. */
   @Index('ix_tube_pigment')
   @Column('text')
   pigment!: string;
 
+  /** Slugs of the catalogue, or what stands on the label. */
+  @Column('simple-json', { default: '[]' })
+  pigments!: readonly string[];
+
   @Column('real')
   nozzleMm!: number;
 
+  /** Of this very tube; null where it is as its pigment usually is. */
+  @Column('real', { nullable: true })
+  density!: number | null;
+
+  @Column('text', { nullable: true })
+  drying!: Drying | null;
+
+  @Column('text', { nullable: true })
+  lightfastness!: Lightfastness | null;
+
+  @Column('text', { nullable: true })
+  caution!: string | null;
+
+  @Column('real', { nullable: true })
+  sizeMl!: number | null;
+
+  @Column('real', { nullable: true })
+  leftMl!: number | null;
+
+  @Column('text', { default: '' })
+  note!: string;
+
   @Column('text')
   createdAt!: string;
+
+  @Column('text', { nullable: true })
+  deletedAt!: string | null;
 
   /** The state it is reckoned with today. */
   @Index('ix_tube_state_today')

@@ -1,7 +1,7 @@
 import type { Needs, PaletteDto } from '@dusk/wire';
-import { In, IsNull, type EntityManager } from 'typeorm';
-import { Painting, Palette, PaletteTube } from '../entities/index.ts';
-import { ProblemError, stale } from '../refusing/problems.ts';
+import { In, IsNull, Not, type EntityManager } from 'typeorm';
+import { Painting, Palette, PaletteTube, Tube } from '../entities/index.ts';
+import { ProblemError, stale, unfit } from '../refusing/problems.ts';
 import { puttingAway } from '../change/putAway.ts';
 import { groupedBy, present } from '../change/rows.ts';
 import { checkTubes } from '../tubes/tubes.ts';
@@ -27,6 +27,8 @@ const paletteOf = async (db: EntityManager, id: string): Promise<Palette> => pre
 
 async function layOut({ db }: Work, paletteId: string, tubeIds: readonly string[]): Promise<void> {
   await checkTubes(db, tubeIds);
+  const [away] = await db.findBy(Tube, { id: In([...tubeIds]), deletedAt: Not(IsNull()) });
+  if (away) throw unfit('A tube put away', 'tubeIds', `“${away.name}” was put away. Bring it back first.`);
   await db.delete(PaletteTube, { paletteId });
   await db.insert(
     PaletteTube,

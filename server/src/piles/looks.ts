@@ -6,7 +6,7 @@ import { Belief, Look, Sighting, Stage } from '../entities/index.ts';
 import { notFound, ProblemError, unfit } from '../refusing/problems.ts';
 import { pileOf } from './piles.ts';
 import { knifeNow } from '../settings/settings.ts';
-import { withMothers } from '../deeds/stagesRead.ts';
+import { isOfPile, withMothers, type PileStage } from '../deeds/stagesRead.ts';
 import type { Doing } from '../change/work.ts';
 
 const refuse = (detail: string): ProblemError => new ProblemError(409, 'Not now', detail);
@@ -37,7 +37,7 @@ export const addSighting: Doing<Needs<'sighting.add'>> = async ({ db, at, touch 
 export const addLook: Doing<Needs<'look.add'>> = async (work, { id, sightingId, stageId, lab, said, confirmed, at }) => {
   const { db } = work;
   const stage = await db.findOneBy(Stage, { id: stageId, withdrawnAt: IsNull() });
-  if (!stage) throw unfit('Unknown step', 'stageId', 'What was looked at is not there any more.');
+  if (!stage || !isOfPile(stage)) throw unfit('Unknown step', 'stageId', 'What was looked at is not there any more.');
   await pileOf(db, stage.pileId);
   if (!(await db.existsBy(Sighting, { id: sightingId })))
     throw unfit('Unknown sighting', 'sightingId', 'This look belongs to no sighting.');
@@ -58,7 +58,7 @@ export const addLook: Doing<Needs<'look.add'>> = async (work, { id, sightingId, 
 };
 
 /** Keeps what a look says about tubes, if it says anything. */
-async function believe(db: EntityManager, lookId: string, stage: Stage, at: string): Promise<void> {
+async function believe(db: EntityManager, lookId: string, stage: PileStage, at: string): Promise<void> {
   const records = await withMothers(db, [stage.pileId]);
   const own = records.filter((r) => r.pile === stage.pileId && r.n <= stage.n);
   const evidence = evidenceOf(own, throughStages(records), await knifeNow(db));
@@ -74,8 +74,8 @@ const markLook =
     if ((look.withdrawnAt !== null) === withdrawing)
       throw refuse(withdrawing ? 'This look was taken back already.' : 'This look stands already.');
     await db.update(Look, { id }, { withdrawnAt: withdrawing ? at : null });
-    work.touch('piles', look.stage!.pileId);
-    work.relearn(look.stage!.pileId);
+    work.touch('piles', look.stage!.pileId!);
+    work.relearn(look.stage!.pileId!);
     return [{ do: withdrawing ? 'look.restore' : 'look.withdraw', id }];
   };
 
@@ -90,8 +90,8 @@ const markBelief =
     if (!belief) throw notFound('belief');
     if ((belief.refusedAt !== null) === refusing) throw refuse(refusing ? 'This was not learnt from.' : 'This was learnt from already.');
     await db.update(Belief, { id }, { refusedAt: refusing ? at : null });
-    work.touch('piles', belief.look!.stage!.pileId);
-    work.relearn(belief.look!.stage!.pileId);
+    work.touch('piles', belief.look!.stage!.pileId!);
+    work.relearn(belief.look!.stage!.pileId!);
     return [{ do: refusing ? 'belief.accept' : 'belief.refuse', id }];
   };
 

@@ -36,14 +36,24 @@ import { ProblemError, stale, unfit } from '../refusing/problems.ts';
 import { groundsFor } from '../beliefs/beliefs.ts';
 import { knifeNow } from '../settings/settings.ts';
 import { paintingOf } from '../paintings/paintings.ts';
+import { additionDto } from '../paintings/areas.ts';
 import { puttingAway } from '../change/putAway.ts';
 import { any, changed, given, present } from '../change/rows.ts';
-import { additionOf, paintsOf, readStages, recordsOf, withMothers, type StagesRead } from '../deeds/stagesRead.ts';
+import {
+  additionOf,
+  isOfPile,
+  paintsOf,
+  readStages,
+  recordsOf,
+  withMothers,
+  type PileStage,
+  type StagesRead,
+} from '../deeds/stagesRead.ts';
 import type { Studio } from '../change/studio.ts';
 import { checkTubes, paintOfState, statesById, statesToday } from '../tubes/tubes.ts';
 import type { Doing, Work } from '../change/work.ts';
 
-function stageDto(stage: Stage, { additions, looks, beliefs }: StagesRead): StageDto {
+function stageDto(stage: PileStage, { additions, looks, beliefs }: StagesRead): StageDto {
   const { id, n, kind, at, left, predicted } = stage;
   return {
     id,
@@ -52,16 +62,7 @@ function stageDto(stage: Stage, { additions, looks, beliefs }: StagesRead): Stag
     at,
     left,
     predicted,
-    additions: (additions.get(id) ?? []).map(({ id: own, tubeId, stateId, sourceId, ml, low, high, said }) => ({
-      id: own,
-      tubeId,
-      stateId,
-      stageId: sourceId,
-      ml,
-      low,
-      high,
-      said,
-    })),
+    additions: (additions.get(id) ?? []).map(additionDto),
     looks: (looks.get(id) ?? []).map(({ id: own, sightingId, sighting, L, a, b, said, confirmed, at: when }) => ({
       id: own,
       sightingId,
@@ -89,7 +90,7 @@ export async function pileRows(
   const read = await readStages(db, ids ? { pileIds: ids } : { paintingId: paintingId! });
   const { now } = throughStages(recordsOf(read));
   const stages = new Map<string, StageDto[]>();
-  for (const stage of read.stages) stages.set(stage.pileId, [...(stages.get(stage.pileId) ?? []), stageDto(stage, read)]);
+  for (const stage of read.stages.filter(isOfPile)) stages.set(stage.pileId, [...(stages.get(stage.pileId) ?? []), stageDto(stage, read)]);
   return piles.map(({ painting: _, remakeOf: __, sample: ___, ...pile }) => ({
     ...pile,
     stages: stages.get(pile.id) ?? [],
@@ -114,7 +115,7 @@ export async function withSources(db: EntityManager, piles: readonly PileDto[]):
     const drawn = newest.flatMap(({ stages }) => stages.flatMap(({ additions }) => additions.flatMap(({ stageId }) => stageId ?? [])));
     const stages =
       drawn.length === 0 ? [] : await db.find(Stage, { where: { id: In([...new Set(drawn)]) }, select: { id: true, pileId: true } });
-    const wanted = [...newest.flatMap(({ plan }) => pilesIn(plan as Mixture)), ...stages.map(({ pileId }) => pileId)];
+    const wanted = [...newest.flatMap(({ plan }) => pilesIn(plan as Mixture)), ...stages.flatMap(({ pileId }) => pileId ?? [])];
     const missing = [...new Set(wanted)].filter((id) => !found.has(id));
     newest = missing.length === 0 ? [] : await pileRows(db, { ids: missing });
     for (const pile of newest) found.set(pile.id, pile);
@@ -365,7 +366,7 @@ export const { away: deletePile, back: restorePile } = puttingAway({
  */
 export async function predictedAfter(
   db: EntityManager,
-  stage: Pick<Stage, 'id' | 'n' | 'pileId' | 'kind' | 'left'>,
+  stage: Pick<PileStage, 'id' | 'n' | 'pileId' | 'kind' | 'left'>,
   additions: readonly Pick<Addition, 'tubeId' | 'stateId' | 'sourceId' | 'ml' | 'low' | 'high'>[],
 ): Promise<{ L: number; a: number; b: number } | null> {
   const sources = additions.flatMap(({ sourceId }) => sourceId ?? []);
@@ -378,7 +379,7 @@ export async function predictedAfter(
     ...(stage.left !== null && { left: stage.left }),
     additions: additions.map(additionOf),
   };
-  const records = [...(await withMothers(db, [stage.pileId, ...mothers.map((m) => m.pileId)])), own];
+  const records = [...(await withMothers(db, [stage.pileId, ...mothers.flatMap((m) => m.pileId ?? [])])), own];
   const through = throughStages(records, await paintsOf(db, records));
   const content = through.at.get(stage.id);
   if (!content?.paint || !content.known) return null;

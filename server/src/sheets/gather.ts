@@ -1,6 +1,5 @@
 import {
   BY_KNIFE,
-  CATALOGUE,
   deltaE00,
   inWorkOrder,
   isTube,
@@ -32,7 +31,7 @@ import { cardsInOrder } from '../cards/cardsOut.ts';
 import { paintingOf } from '../paintings/paintings.ts';
 import { anyPile, pileRows, sourcesOf } from '../piles/piles.ts';
 import { present } from '../change/rows.ts';
-import { paintOfState } from '../tubes/tubes.ts';
+import { handledOf, paintOfState } from '../tubes/tubes.ts';
 import type { ChartTube } from './chart.ts';
 import { apart, dayOf, ofCard, sureOf, type Saying, type SheetMixture } from './contents.ts';
 import type { FromOwn, LessonPile } from './lesson.ts';
@@ -122,9 +121,9 @@ export async function pilesFound(
   const nameOf = (leaf: Leaf): string => (isTube(leaf) ? tubeName(leaf.tube) : byId.get(leaf.pile)?.name) ?? 'another pile';
   const handlingOf = (leaf: Leaf): Handling => {
     const tube = isTube(leaf) ? tubes.get(leaf.tube) : undefined;
-    return tube ? { density: CATALOGUE.get(tube.pigment)!.density, nozzleMm: tube.nozzleMm ?? KNIFE_BORE_MM } : BY_KNIFE;
+    return tube ? { density: handledOf(tube).density, nozzleMm: tube.nozzleMm ?? KNIFE_BORE_MM } : BY_KNIFE;
   };
-  const cautionOf = (leaf: Leaf): string => (isTube(leaf) ? CATALOGUE.get(tubes.get(leaf.tube)!.pigment)!.caution : 'none');
+  const cautionOf = (leaf: Leaf): string => (isTube(leaf) ? handledOf(tubes.get(leaf.tube)!).caution : 'none');
   const piles: PileFound[] = [];
   for (const pile of ordered) {
     const { paintOf } = await sourcesOf(db, pile.plan, pile.id, anyPile);

@@ -1,39 +1,32 @@
 import { randomUUID } from 'node:crypto';
-import { CATALOGUE, CATALOGUE_STATE, KNIFE, type Pigment } from '@dusk/core';
+import { CATALOGUE, KNIFE, type Pigment } from '@dusk/core';
 import { COPIES_KEPT } from '@dusk/wire';
 import type { EntityManager } from 'typeorm';
 import { Settings, Tube, TubeState } from '../entities/index.ts';
 import { relearn } from '../beliefs/beliefs.ts';
 import { makeAllStale } from '../beliefs/order.ts';
 import { now, workOn } from '../change/work.ts';
-
-/** Mouth of an ordinary 40 ml tube. */
-const USUAL_NOZZLE_MM = 6;
-const SOURCE = `catalogue ${CATALOGUE_STATE}`;
+import { addState, USUAL_NOZZLE_MM } from '../rack/rack.ts';
+import { typicalCurves, TYPICAL_SOURCE } from '../tubes/tubes.ts';
 
 /** A new tube of a generic pigment, with the pigment's typical curves as its first state. */
 export async function addTube(db: EntityManager, pigment: Pigment, name: string, maker: string, nozzleMm: number): Promise<string> {
   const id = randomUUID();
-  await db.insert(Tube, { id, name, maker, pigment: pigment.slug, nozzleMm, createdAt: now(), stateId: null });
-  await addTypicalState(db, id, pigment);
-  return id;
-}
-
-async function addTypicalState(db: EntityManager, tubeId: string, pigment: Pigment): Promise<void> {
-  const id = randomUUID();
-  await db.insert(TubeState, {
+  const { slug } = pigment;
+  await db.insert(Tube, {
     id,
-    tubeId,
-    basis: 'typical',
-    source: SOURCE,
-    K: Array.from(pigment.K),
-    S: Array.from(pigment.S),
+    version: 1,
+    name,
+    maker,
+    pigment: slug,
+    pigments: [slug],
+    nozzleMm,
+    note: '',
     createdAt: now(),
-    baseId: null,
-    beliefId: null,
-    learnt: null,
+    stateId: null,
   });
-  await db.update(Tube, { id: tubeId }, { stateId: id });
+  await addState(db, id, pigment, 'typical', TYPICAL_SOURCE, now());
+  return id;
 }
 
 /**
@@ -60,11 +53,17 @@ export async function stockCatalogue(db: EntityManager): Promise<void> {
   const generic = new Set(tubes.filter((t) => t.maker === '').map((t) => t.pigment));
   for (const pigment of CATALOGUE.values()) if (!generic.has(pigment.slug)) await addTube(db, pigment, pigment.name, '', USUAL_NOZZLE_MM);
   const states = await db.find(TubeState, { select: { tubeId: true, basis: true, source: true } });
+  const rests = new Set(states.filter(({ source }) => source.startsWith('catalogue ')).map(({ tubeId }) => tubeId));
   const upToDate = new Set(
-    states.filter((s) => (s.basis !== 'typical' && s.basis !== 'learnt') || s.source === SOURCE).map((s) => s.tubeId),
+    states
+      .filter(({ basis, source }) => basis === 'fitted' || basis === 'measured' || source === TYPICAL_SOURCE)
+      .map(({ tubeId }) => tubeId),
   );
-  const old = tubes.filter((tube) => CATALOGUE.has(tube.pigment) && !upToDate.has(tube.id));
-  for (const tube of old) await addTypicalState(db, tube.id, CATALOGUE.get(tube.pigment)!);
+  const old = tubes.filter(({ id }) => rests.has(id) && !upToDate.has(id));
+  for (const { id, pigments } of old) {
+    const usual = typicalCurves(pigments);
+    if (usual) await addState(db, id, usual, 'typical', TYPICAL_SOURCE, now());
+  }
   if (old.length === 0) return;
   await makeAllStale(db);
   await relearn(workOn(db, now()).work, []);

@@ -8,6 +8,7 @@ import { SUBJECTS } from './subjects.ts';
 import { statesSpokenOf } from '../piles/piles.ts';
 import { newestSeq } from '../change/newestSeq.ts';
 import type { Studio } from '../change/studio.ts';
+import { heardOf } from '../settings/devices.ts';
 import { stateRows } from '../tubes/tubes.ts';
 import { now, workOn } from '../change/work.ts';
 
@@ -131,6 +132,7 @@ export async function makeChange({ change, look, folding }: Studio, sent: Change
       const { inverse, touched, ...did } = await done(db, at, ops);
       isBehind = did.isBehind;
       const seq = (await newestSeq(db)) + 1;
+      await heardOf(db, sent.device, at);
       await db.insert(Change, { seq, id: sent.id, device: sent.device, at, undoes, ops, inverse, touched });
       return { answer: { seq, log: sent.id, rows: await rowsOf(db, touched) }, isNew: true };
     });

@@ -1,7 +1,7 @@
 import { KINDS, ROW_KINDS, type Needs, type Operation, type OperationName, type OpOf, type RowKind } from '@dusk/wire';
 import type { Doing, Work } from '../change/work.ts';
 import { acceptBelief, addLook, refuseBelief, restoreLook, withdrawLook } from '../piles/looks.ts';
-import { addStage, restoreStage, withdrawStage } from '../piles/stages.ts';
+import { addAreaDeed, addStage, restoreStage, withdrawStage } from '../piles/stages.ts';
 import { SUBJECTS } from './subjects.ts';
 
 /** What is done with piles and seen of them: added, and taken back. */
@@ -9,6 +9,7 @@ const DEEDS: { readonly [N in Exclude<OperationName, `${OpOf<RowKind>}.${string}
   'stage.add': addStage,
   'stage.withdraw': withdrawStage,
   'stage.restore': restoreStage,
+  'deed.add': addAreaDeed,
   'look.add': addLook,
   'look.withdraw': withdrawLook,
   'look.restore': restoreLook,

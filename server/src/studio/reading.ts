@@ -6,9 +6,14 @@ import { cardStory } from '../cards/cards.ts';
 import { setRows } from '../cards/cardSets.ts';
 import { newestSeq } from '../change/newestSeq.ts';
 import { sightingRows } from '../piles/looks.ts';
+import { areaRows } from '../paintings/areas.ts';
+import { sittingRows } from '../deeds/sittings.ts';
+import { deviceRows } from '../settings/devices.ts';
+import { readingRows } from '../piles/readings.ts';
 import { paintingOf, paintingRows } from '../paintings/paintings.ts';
 import { paletteRows } from '../palettes/palettes.ts';
 import { pileOf, pileRows, statesSpokenOf, withSources } from '../piles/piles.ts';
+import { notFound } from '../refusing/problems.ts';
 import { present } from '../change/rows.ts';
 import { referenceRows, sampleRows } from '../paintings/references.ts';
 import { settingsRows, studioIdOf } from '../settings/settings.ts';
@@ -36,10 +41,18 @@ export const READING: { readonly [N in ReadName]: (db: EntityManager, id: string
         samples: await sampleRows(db, { paintingId }),
         sightings: await sightingRows(db, { paintingId }),
         piles,
+        areas: await areaRows(db, { paintingId }),
+        sittings: await sittingRows(db, { paintingId }),
         states: await stateRows(db, statesSpokenOf(piles)),
       },
     };
   },
+  tube: async (db, id) => {
+    const tubes = await tubeRows(db, [id]);
+    if (tubes.length === 0) throw notFound('tube');
+    return { seq: await newestSeq(db), rows: { tubes, readings: await readingRows(db, { tubeId: id }) } };
+  },
+  devices: async (db) => ({ seq: await newestSeq(db), rows: { devices: await deviceRows(db) } }),
   sets: async (db) => ({ seq: await newestSeq(db), rows: { sets: await setRows(db), bringings: await bringingRows(db) } }),
   card: async (db, id) => ({ seq: await newestSeq(db), ...(await cardStory(db, id)) }),
   beliefs: async (db, pileId) => {

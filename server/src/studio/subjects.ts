@@ -17,10 +17,15 @@ import {
   restoreSample,
   sampleRows,
 } from '../paintings/references.ts';
+import { addArea, areaRows, changeArea, deleteArea, restoreArea } from '../paintings/areas.ts';
 import { addPalette, changePalette, deletePalette, paletteRows, restorePalette } from '../palettes/palettes.ts';
+import { addReading, readingRows, restoreReading, withdrawReading } from '../piles/readings.ts';
 import { addSighting, sightingRows } from '../piles/looks.ts';
 import { addPile, changePile, deletePile, pileRows, restorePile } from '../piles/piles.ts';
+import { addSitting, changeSitting, deleteSitting, restoreSitting, sittingRows } from '../deeds/sittings.ts';
+import { changeDevice, deviceRows } from '../settings/devices.ts';
 import { changeSettings, settingsRows } from '../settings/settings.ts';
+import { addOwnTube, changeTube, deleteTube, restoreTube } from '../rack/rack.ts';
 import { stateRows, tubeRows } from '../tubes/tubes.ts';
 
 /** What is done with a kind of row, by the names of its operations after the dot. */
@@ -34,7 +39,7 @@ type Subject<K extends RowKind> = {
 /** Each kind of row: how rows are read by their ids, and how its operations are done. */
 export const SUBJECTS: { readonly [K in RowKind]: Subject<K> } = {
   settings: { rows: (db) => settingsRows(db), change: changeSettings },
-  tubes: { rows: tubeRows },
+  tubes: { rows: tubeRows, add: addOwnTube, change: changeTube, delete: deleteTube, restore: restoreTube },
   states: { rows: stateRows },
   palettes: { rows: paletteRows, add: addPalette, change: changePalette, delete: deletePalette, restore: restorePalette },
   paintings: { rows: paintingRows, add: addPainting, change: changePainting, delete: deletePainting, restore: restorePainting },
@@ -47,6 +52,21 @@ export const SUBJECTS: { readonly [K in RowKind]: Subject<K> } = {
     restore: restoreSample,
   },
   sightings: { rows: (db, ids) => sightingRows(db, { ids }), add: addSighting },
+  readings: {
+    rows: (db, ids) => readingRows(db, { ids }),
+    add: addReading,
+    withdraw: withdrawReading,
+    restore: restoreReading,
+  },
+  sittings: {
+    rows: (db, ids) => sittingRows(db, { ids }),
+    add: addSitting,
+    change: changeSitting,
+    delete: deleteSitting,
+    restore: restoreSitting,
+  },
+  areas: { rows: (db, ids) => areaRows(db, { ids }), add: addArea, change: changeArea, delete: deleteArea, restore: restoreArea },
+  devices: { rows: deviceRows, change: changeDevice },
   piles: { rows: (db, ids) => pileRows(db, { ids }), add: addPile, change: changePile, delete: deletePile, restore: restorePile },
   cards: { rows: cardRows, add: addCard, change: changeCard, delete: deleteCard, restore: restoreCard },
   sets: { rows: setRows, add: addSet, change: changeSet, delete: deleteSet, restore: restoreSet },

@@ -1,5 +1,5 @@
-import { CATALOGUE, type PaintCurves } from '@dusk/core';
-import type { CurvesDto, LearntDto, StateDto, TubeDto } from '@dusk/wire';
+import { CATALOGUE, CATALOGUE_STATE, mixCurves, type Drying, type Lightfastness, type PaintCurves } from '@dusk/core';
+import { OWN_OF_TUBE, type CurvesDto, type LearntDto, type StateDto, type TubeDto } from '@dusk/wire';
 import { In, type EntityManager } from 'typeorm';
 import { Tube, TubeState } from '../entities/index.ts';
 import { unfit } from '../refusing/problems.ts';
@@ -17,21 +17,75 @@ export async function statesById(db: EntityManager, ids: readonly string[]): Pro
 const learntDto = (state: TubeState): LearntDto | null =>
   state.learnt && state.base ? { stateId: state.base.id, basis: state.base.basis, curves: curvesDto(state.base), ...state.learnt } : null;
 
+/** Where the curves of a state come from that are usual for its pigments. */
+export const TYPICAL_SOURCE = `catalogue ${CATALOGUE_STATE}`;
+
+/** Curves usual for pigments in equal parts, as far as the catalogue knows them; nothing where it knows none. */
+export function typicalCurves(pigments: readonly string[]): PaintCurves | undefined {
+  const known = pigments.flatMap((slug) => CATALOGUE.get(slug) ?? []);
+  return known.length === 0 ? undefined : mixCurves(known.map((paint) => ({ paint, parts: 1 })));
+}
+
+/** How a tube is handled. */
+export interface Handled {
+  readonly colourIndex: string;
+  readonly character: string;
+  readonly caution: string;
+  readonly drying: Drying;
+  readonly lightfastness: Lightfastness;
+  readonly density: number;
+}
+
+/** Paint of no pigment that the catalogue knows: middling, and its label is to be read. */
+const UNKNOWN: Handled = { colourIndex: '', character: '', caution: 'not known', drying: 'medium', lightfastness: 'II', density: 1.4 };
+const SLOWEST_FIRST: readonly Drying[] = ['slow', 'medium', 'fast'];
+const LEAST_FAST_FIRST: readonly Lightfastness[] = ['IV', 'III', 'II', 'I'];
+
+/** How paint of some pigments is usually handled: it dries as the slowest of them, fades as the least fast, and warns of all. */
+function usualHandling(pigments: readonly string[]): Handled {
+  const each = pigments.map((slug): Handled => CATALOGUE.get(slug) ?? { ...UNKNOWN, colourIndex: slug });
+  if (each.length === 1) return each[0]!;
+  const warned = [...new Set(each.map(({ caution }) => caution))].filter((caution) => caution !== 'none');
+  return {
+    colourIndex: each.map(({ colourIndex }) => colourIndex).join(', '),
+    character: each.map(({ character }) => character).find(Boolean) ?? '',
+    caution: warned.join(', ') || 'none',
+    drying: SLOWEST_FIRST.find((one) => each.some(({ drying }) => drying === one))!,
+    lightfastness: LEAST_FAST_FIRST.find((one) => each.some(({ lightfastness }) => lightfastness === one))!,
+    density: each.reduce((sum, { density }) => sum + density, 0) / each.length,
+  };
+}
+
+/** How a tube is handled: as was said of it, else as its pigments usually are; what its pigments warn of stays, whatever was said. */
+export function handledOf(tube: Tube): Handled {
+  const { colourIndex, character, caution, drying, lightfastness, density } = usualHandling(tube.pigments);
+  return {
+    colourIndex,
+    character,
+    caution: [...new Set([caution, tube.caution ?? 'none'])].filter((one) => one !== 'none').join(', ') || 'none',
+    drying: tube.drying ?? drying,
+    lightfastness: tube.lightfastness ?? lightfastness,
+    density: tube.density ?? density,
+  };
+}
+
 function tubeDto(tube: Tube): TubeDto {
-  const { colourIndex, character, caution, drying, lightfastness, density } = CATALOGUE.get(tube.pigment)!;
   const state = tube.state!;
   return {
     id: tube.id,
+    version: tube.version,
     name: tube.name,
     maker: tube.maker,
     pigment: tube.pigment,
-    colourIndex,
-    character,
-    caution,
-    drying,
-    lightfastness,
-    density,
+    pigments: tube.pigments,
+    ...handledOf(tube),
     nozzleMm: tube.nozzleMm,
+    own: OWN_OF_TUBE.filter((one) => tube[one] !== null),
+    sizeMl: tube.sizeMl,
+    leftMl: tube.leftMl,
+    note: tube.note,
+    createdAt: tube.createdAt,
+    deletedAt: tube.deletedAt,
     stateId: state.id,
     basis: state.basis,
     curves: curvesDto(state),
@@ -44,8 +98,10 @@ export async function tubeRows(db: EntityManager, ids?: readonly string[]): Prom
   const order = new Map([...CATALOGUE.keys()].map((slug, i) => [slug, i]));
   const tubes = await db.find(Tube, { ...(ids && { where: { id: In([...ids]) } }), relations: { state: { base: true } } });
   return tubes
-    .filter((tube) => CATALOGUE.has(tube.pigment))
-    .sort((a, b) => Number(a.maker === '') - Number(b.maker === '') || order.get(a.pigment)! - order.get(b.pigment)!)
+    .sort(
+      (a, b) =>
+        Number(a.maker === '') - Number(b.maker === '') || (order.get(a.pigment) ?? order.size) - (order.get(b.pigment) ?? order.size),
+    )
     .map(tubeDto);
 }
 

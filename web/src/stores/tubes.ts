@@ -40,7 +40,7 @@ export const useTubes = defineStore('tubes', () => {
   /** Made once for each row as it was heard of. */
   const made = new WeakMap<TubeDto, Tube>();
 
-  const all = computed((): readonly Tube[] => {
+  const known = computed((): readonly Tube[] => {
     const rows = [...studio.rows.tubes.values()];
     const standard = rows.find((t) => t.pigment === 'titanium-white' && t.maker === '');
     if (!standard) return [];
@@ -51,7 +51,9 @@ export const useTubes = defineStore('tubes', () => {
       return tube;
     });
   });
-  const byId = computed(() => new Map(all.value.map((tube) => [tube.id, tube])));
+  /** What can be put on a palette; what was put away stays known to whatever was mixed from it. */
+  const all = computed(() => known.value.filter(({ deletedAt }) => deletedAt === null));
+  const byId = computed(() => new Map(known.value.map((tube) => [tube.id, tube])));
 
   return { all, byId };
 });

@@ -115,7 +115,9 @@ export const useDesk = defineStore('desk', () => {
     return { paint: content?.paint ?? plannedPaint(source.pile), basis: 'learnt' };
   }
   /** What was done with all piles that are known here. */
-  const through = computed(() => throughStages(recordsOf([...studio.rows.piles.values()]), (tube) => paintOfTube(tube)?.paint));
+  const through = computed(() =>
+    throughStages(recordsOf([...studio.rows.piles.values()], [...studio.rows.areas.values()]), (tube) => paintOfTube(tube)?.paint),
+  );
   /** Curves of planned piles, reckoned once until a plan or a tube is another. */
   const planned = computed(() => {
     for (const { plan } of studio.rows.piles.values()) void plan;

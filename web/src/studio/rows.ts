@@ -1,6 +1,6 @@
 import type { Answer, TubeDto } from '@dusk/wire';
 import { ROW_KINDS, type RowKind, type RowOf } from '@dusk/wire/kinds';
-import { statesWith } from '@dusk/wire/tubes';
+import { statesWith } from '@dusk/wire/states';
 import { shallowReactive } from 'vue';
 
 /** Rows by kind and id, as they were last heard of. */

@@ -1,0 +1,132 @@
+import { IsIn } from 'class-validator';
+import { Id, Moment, Note, Nullable, ObjectOf, ObjectsOf, Optional, Version, Within, Words } from './fields.ts';
+import { AdditionSent, type AdditionDto } from './stages.ts';
+
+/** What can be done with an area of a painting. */
+export const AREA_DEEDS = ['laid', 'wiped back', 'oiled out', 'touched'] as const;
+export type AreaDeed = (typeof AREA_DEEDS)[number];
+/** How paint is laid. */
+export const LAID_HOW = ['wash', 'glaze', 'scumble', 'thin', 'normal', 'loaded'] as const;
+/** What it is laid with, and over. */
+export const LAID_WITH = ['nothing', 'oil', 'medium', 'alkyd medium', 'thinner'] as const;
+export const LAID_OVER = ['the ground', 'dry', 'wet'] as const;
+/** How a layer was to the touch. */
+export const TOUCHES = ['wet', 'tacky', 'dry', 'dry through', 'sunk'] as const;
+
+/** A point in shares of the canvas, from its upper left corner. */
+export class PointSent {
+  @Within('A point of an area', 0, 1)
+  x!: number;
+
+  @Within('A point of an area', 0, 1)
+  y!: number;
+}
+
+const OUTLINE = 'The points of an area';
+
+/** A part of a painting that is painted and dries as one. */
+export class NewArea {
+  @Id('An area')
+  id!: string;
+
+  @Id('A painting')
+  paintingId!: string;
+
+  @Words('The name of an area', 80)
+  name!: string;
+
+  /** Left out for the whole of the painting. */
+  @Optional()
+  @ObjectsOf(OUTLINE, 3, 500, () => PointSent)
+  outline?: PointSent[];
+}
+
+export class AreaChange {
+  @Id('An area')
+  id!: string;
+
+  @Version()
+  version!: number;
+
+  @Optional()
+  @Words('The name of an area', 80)
+  name?: string;
+
+  @Nullable()
+  @ObjectsOf(OUTLINE, 3, 500, () => PointSent)
+  outline?: PointSent[] | null;
+}
+
+/** How paint lies: all of it in words, any of it unsaid. */
+export class LaidSent {
+  @Optional()
+  @IsIn(LAID_HOW, { message: `Paint is laid as ${LAID_HOW.join(', ')}` })
+  how?: (typeof LAID_HOW)[number];
+
+  @Optional()
+  @IsIn(LAID_WITH, { message: `Paint is laid with ${LAID_WITH.join(', ')}` })
+  with?: (typeof LAID_WITH)[number];
+
+  @Optional()
+  @IsIn(LAID_OVER, { message: `Paint is laid over ${LAID_OVER.join(', ')}` })
+  over?: (typeof LAID_OVER)[number];
+
+  @Optional()
+  @Note('What was said', 200)
+  said?: string;
+}
+
+/** Something that was done with an area; it stands in one order with what was done with piles, and never changes. */
+export class NewAreaDeed {
+  @Id('A deed')
+  id!: string;
+
+  @Id('An area')
+  areaId!: string;
+
+  @IsIn(AREA_DEEDS, { message: `An area is ${AREA_DEEDS.join(', ')}` })
+  kind!: AreaDeed;
+
+  /** Paint that went onto it: of piles as they were, or straight from tubes. */
+  @ObjectsOf('What was laid', 0, 24, () => AdditionSent)
+  additions!: AdditionSent[];
+
+  @Optional()
+  @ObjectOf('How paint was laid is said in words', () => LaidSent)
+  laid?: LaidSent;
+
+  @Optional()
+  @IsIn(TOUCHES, { message: `A layer is ${TOUCHES.join(', ')}` })
+  touch?: (typeof TOUCHES)[number];
+
+  @Optional()
+  @Moment()
+  at?: string;
+}
+
+/** A point of an outline as it crosses the wire. */
+export type AreaOutline = readonly { readonly x: number; readonly y: number }[];
+
+export interface AreaDeedDto {
+  readonly id: string;
+  readonly n: number;
+  readonly kind: AreaDeed;
+  readonly at: string;
+  readonly sittingId: string | null;
+  readonly laid: Partial<LaidSent> | null;
+  readonly touch: (typeof TOUCHES)[number] | null;
+  readonly additions: readonly AdditionDto[];
+}
+
+export interface AreaDto {
+  readonly id: string;
+  readonly version: number;
+  readonly paintingId: string;
+  readonly name: string;
+  /** Null for the whole of the painting. */
+  readonly outline: AreaOutline | null;
+  readonly createdAt: string;
+  readonly deletedAt: string | null;
+  /** What was done with it and stands, in order. */
+  readonly deeds: readonly AreaDeedDto[];
+}
