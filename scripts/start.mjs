@@ -5,11 +5,14 @@ import { buildPages, installPackages, ROOT } from './prepare.mjs';
 
 installPackages();
 buildPages();
-const entry = process.argv.includes('--demo') ? 'demo/src/main.ts' : 'server/src/run.ts';
-const server = spawn(process.execPath, ['--import', 'tsx', join(ROOT, entry)], {
+// Packages may only now be there.
+const { bundlePrograms, bundleSample } = await import('./programs.mjs');
+const isDemo = process.argv.includes('--demo');
+const folder = join(ROOT, isDemo ? 'demo' : 'server', 'dist');
+await (isDemo ? bundleSample : bundlePrograms)(folder);
+const server = spawn(process.execPath, ['--enable-source-maps', join(folder, isDemo ? 'main.mjs' : 'run.mjs')], {
   cwd: ROOT,
   stdio: 'inherit',
-  env: { ...process.env, TSX_TSCONFIG_PATH: join(ROOT, 'tsconfig.json') },
 });
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
 server.on('exit', (code) => process.exit(code ?? 0));

@@ -3,10 +3,9 @@ import { join, resolve } from 'node:path';
 import Database from 'better-sqlite3';
 import { copiesFolder, copyName, copyTo } from './file/copies.ts';
 import { lookAt } from './file/look.ts';
-import { STUDIO_FILE } from './file/places.ts';
+import { dataFolder, STUDIO_FILE } from './file/places.ts';
 import { seenInWords } from './file/words.ts';
 import { inWords } from './file/trouble.ts';
-import { dataFolder } from './main.ts';
 
 const folder = dataFolder('studio/own');
 const to = resolve(process.argv[2] ?? join(copiesFolder(folder, ''), copyName()));

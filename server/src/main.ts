@@ -1,5 +1,5 @@
-import { resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { dataFolder } from './file/places.ts';
 import { inWords, TroubleAtStart } from './file/trouble.ts';
 import { startServer, type Running } from './start.ts';
 
@@ -13,9 +13,6 @@ function portFromEnvironment(): number {
   if (Number.isInteger(port) && port >= 0 && port <= 65535) return port;
   throw new TroubleAtStart(`PORT must be a number from 0 to 65535; it is ${JSON.stringify(PORT)}. Nothing was opened.`);
 }
-
-/** The folder a studio lies in: `DUSK_DATA`, or the usual one. */
-export const dataFolder = (usual: string): string => resolve(process.env['DUSK_DATA'] || usual);
 
 /**
  * Runs the server until it is told to stop; it then closes the studio, however often it is told. `PORT`

@@ -2,9 +2,9 @@
 import { resolve } from 'node:path';
 import { lookAt } from './file/look.ts';
 import { restore } from './file/restore.ts';
+import { dataFolder } from './file/places.ts';
 import { inWords, TroubleAtStart } from './file/trouble.ts';
 import { seenInWords } from './file/words.ts';
-import { dataFolder } from './main.ts';
 
 const folder = dataFolder('studio/own');
 const [, , given, ...flags] = process.argv;

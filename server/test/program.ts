@@ -1,7 +1,15 @@
 import { spawn, type ChildProcess } from 'node:child_process';
+import { rmSync } from 'node:fs';
+import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { bundlePrograms } from '../../scripts/programs.mjs';
 
-const RUN = fileURLToPath(new URL('../src/run.ts', import.meta.url));
+/** The programs are bundled once for every process of the tests; they find packages and pages from where they lie. */
+const BUNDLED = fileURLToPath(new URL(`../dist-${process.pid}`, import.meta.url));
+await bundlePrograms(BUNDLED);
+process.once('exit', () => rmSync(BUNDLED, { recursive: true, force: true }));
+
+const RUN = join(BUNDLED, 'run.mjs');
 const ROOT = fileURLToPath(new URL('../..', import.meta.url));
 
 /** The real program in a process of its own, as a painter starts it. */
@@ -15,7 +23,7 @@ export interface Program {
 
 /** @param script another of the server's programs, run instead */
 export function start(folder: string, { port = '0', script = RUN, args = [] as readonly string[] } = {}): Program {
-  const child = spawn(process.execPath, ['--import', 'tsx', script, ...args], {
+  const child = spawn(process.execPath, ['--enable-source-maps', script, ...args], {
     cwd: ROOT,
     env: { ...process.env, DUSK_DATA: folder, PORT: port },
     stdio: ['ignore', 'pipe', 'pipe'],
@@ -36,4 +44,4 @@ export function start(folder: string, { port = '0', script = RUN, args = [] as r
   return { child, address, ended };
 }
 
-export const scriptOf = (name: 'backup' | 'restore'): string => fileURLToPath(new URL(`../src/${name}.ts`, import.meta.url));
+export const scriptOf = (name: 'backup' | 'restore'): string => join(BUNDLED, `${name}.mjs`);

@@ -1,4 +1,8 @@
 import { rmSync } from 'node:fs';
+import { resolve } from 'node:path';
+
+/** The folder a studio lies in: `DUSK_DATA`, or the usual one. */
+export const dataFolder = (usual: string): string => resolve(process.env['DUSK_DATA'] || usual);
 
 /** The file that is the whole studio, inside the data folder. */
 export const STUDIO_FILE = 'studio.sqlite';

@@ -1,8 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import type { PaperSize } from '@dusk/wire';
-import { create, type Font } from 'fontkit';
-import PDFDocument from 'pdfkit';
+import type { Font } from 'fontkit';
 import sharp from 'sharp';
 import { unpacked } from './sfnt.ts';
 
@@ -14,7 +13,11 @@ export const PAPERS: Readonly<Record<PaperSize, readonly [widthMm: number, heigh
   A6: [105, 148],
 };
 
+/** What draws letters takes a while to be read: it is read with the first sheet, not with the program. */
 const require = createRequire(import.meta.url);
+const fontkit = () => require('fontkit') as typeof import('fontkit');
+const pdfkit = () => require('pdfkit') as typeof import('pdfkit');
+
 /** The letters of the face lie in files by script, and those of Han and kana in another face: the first that has a letter draws it. */
 const SCRIPTS = ['latin', 'latin-ext', 'greek', 'cyrillic', 'cyrillic-ext', 'greek-ext', 'vietnamese', 'han'] as const;
 type Script = (typeof SCRIPTS)[number];
@@ -35,7 +38,7 @@ function faceOf(script: Script, weight: Weight): Face {
   const known = faces.get(name);
   if (known) return known;
   const bytes = unpacked(readFileSync(require.resolve(`${fileOf(script)}-${WEIGHTS[weight]}-normal.woff`)));
-  const font = create(bytes) as Font;
+  const font = fontkit().create(bytes) as Font;
   const face = { bytes, has: (point: number) => font.hasGlyphForCodePoint(point) };
   faces.set(name, face);
   return face;
@@ -91,6 +94,7 @@ export class Paper {
     profile: Buffer,
   ) {
     [this.widthMm, this.heightMm] = PAPERS[size];
+    const PDFDocument = pdfkit();
     this.pdf = new PDFDocument({
       size: [this.widthMm * MM, this.heightMm * MM],
       margin: 0,

@@ -9,6 +9,7 @@ import { rowsOf } from './changes.ts';
 import { newestSeq } from '../change/newestSeq.ts';
 import type { Studio } from '../change/studio.ts';
 import { now, workOn } from '../change/work.ts';
+import { FOLD_THREAD } from '../threads.ts';
 import { evidenceAndCurves } from '../beliefs/beliefs.ts';
 import { baseIds } from '../beliefs/evidence.ts';
 import type { FoldAnswered, FoldAsked } from '../beliefs/fold.ts';
@@ -137,7 +138,7 @@ export class Folding {
 
   private async fold(asked: FoldAsked): Promise<FoldAnswered> {
     clearTimeout(this.resting);
-    this.worker ??= new Worker(new URL('../beliefs/foldWorker.mjs', import.meta.url), {
+    this.worker ??= new Worker(FOLD_THREAD, {
       execArgv: [],
       resourceLimits: { maxOldGenerationSizeMb: MOST_MB, maxYoungGenerationSizeMb: 8 },
     });
