@@ -1,4 +1,4 @@
-import type { StageRecord } from '@dusk/core';
+import { leavesOf, type Mixture, type StageRecord } from '@dusk/core';
 import { labOfDto } from './written.ts';
 import type { AreaDto } from './areas.ts';
 import type { PileDto } from './piles.ts';
@@ -29,5 +29,15 @@ export const recordsOf = (piles: readonly PileDto[], areas: readonly AreaDto[] =
   ),
   ...areas.flatMap((area) =>
     area.deeds.map(({ id, n, additions }): StageRecord => ({ id, n, pile: area.id, kind: 'added', additions: additions.map(additionOf) })),
+  ),
+];
+
+/** States that piles speak of, in their plans and in what went into them. */
+export const statesSpokenOf = (piles: readonly PileDto[]): string[] => [
+  ...new Set(
+    piles.flatMap(({ plan, stages }) => [
+      ...leavesOf(plan as Mixture).flatMap(({ source }) => ('tube' in source ? (source.state ?? []) : [])),
+      ...stages.flatMap(({ additions }) => additions.flatMap(({ stateId }) => stateId ?? [])),
+    ]),
   ),
 ];

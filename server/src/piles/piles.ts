@@ -98,16 +98,6 @@ export async function pileRows(
   }));
 }
 
-/** States that piles speak of, in their plans and in what went into them. */
-export const statesSpokenOf = (piles: readonly PileDto[]): string[] => [
-  ...new Set(
-    piles.flatMap(({ plan, stages }) => [
-      ...leavesOf(plan as Mixture).flatMap(({ source }) => ('tube' in source ? (source.state ?? []) : [])),
-      ...stages.flatMap(({ additions }) => additions.flatMap(({ stateId }) => stateId ?? [])),
-    ]),
-  ),
-];
-
 /** Piles with all that they take from, mothers of mothers too, of whatever painting those are. */
 export async function withSources(db: EntityManager, piles: readonly PileDto[]): Promise<PileDto[]> {
   const found = new Map(piles.map((pile) => [pile.id, pile]));

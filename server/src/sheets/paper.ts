@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import type { PaperSize } from '@dusk/wire';
-import type { Font } from 'fontkit';
+import type * as Fontkit from 'fontkit';
+import type PdfDocument from 'pdfkit';
 import sharp from 'sharp';
 import { unpacked } from './sfnt.ts';
 
@@ -15,8 +16,8 @@ export const PAPERS: Readonly<Record<PaperSize, readonly [widthMm: number, heigh
 
 /** What draws letters takes a while to be read: it is read with the first sheet, not with the program. */
 const require = createRequire(import.meta.url);
-const fontkit = () => require('fontkit') as typeof import('fontkit');
-const pdfkit = () => require('pdfkit') as typeof import('pdfkit');
+const fontkit = () => require('fontkit') as typeof Fontkit;
+const pdfkit = () => require('pdfkit') as typeof PdfDocument;
 
 /** The letters of the face lie in files by script, and those of Han and kana in another face: the first that has a letter draws it. */
 const SCRIPTS = ['latin', 'latin-ext', 'greek', 'cyrillic', 'cyrillic-ext', 'greek-ext', 'vietnamese', 'han'] as const;
@@ -38,7 +39,7 @@ function faceOf(script: Script, weight: Weight): Face {
   const known = faces.get(name);
   if (known) return known;
   const bytes = unpacked(readFileSync(require.resolve(`${fileOf(script)}-${WEIGHTS[weight]}-normal.woff`)));
-  const font = fontkit().create(bytes) as Font;
+  const font = fontkit().create(bytes) as Fontkit.Font;
   const face = { bytes, has: (point: number) => font.hasGlyphForCodePoint(point) };
   faces.set(name, face);
   return face;

@@ -1,11 +1,11 @@
 import type { Answer, Change as ChangeSent, Operation, RowKind, Rows } from '@dusk/wire';
+import { statesSpokenOf } from '@dusk/wire/records';
 import { MoreThan, type EntityManager } from 'typeorm';
 import { Change } from '../entities/index.ts';
 import { notFound, ProblemError } from '../refusing/problems.ts';
 import { relearn } from '../beliefs/beliefs.ts';
 import { doOperation } from './operations.ts';
 import { SUBJECTS } from './subjects.ts';
-import { statesSpokenOf } from '../piles/piles.ts';
 import { newestSeq } from '../change/newestSeq.ts';
 import type { Studio } from '../change/studio.ts';
 import { heardOf } from '../settings/devices.ts';

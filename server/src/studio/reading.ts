@@ -1,4 +1,5 @@
 import type { ReadAnswers, ReadName } from '@dusk/wire';
+import { statesSpokenOf } from '@dusk/wire/records';
 import type { EntityManager } from 'typeorm';
 import { beliefsWithout, doubtsAbout } from '../beliefs/beliefs.ts';
 import { bringingRows } from '../cards/bringing.ts';
@@ -12,7 +13,7 @@ import { deviceRows } from '../settings/devices.ts';
 import { readingRows } from '../piles/readings.ts';
 import { paintingOf, paintingRows } from '../paintings/paintings.ts';
 import { paletteRows } from '../palettes/palettes.ts';
-import { pileOf, pileRows, statesSpokenOf, withSources } from '../piles/piles.ts';
+import { pileOf, pileRows, withSources } from '../piles/piles.ts';
 import { notFound } from '../refusing/problems.ts';
 import { present } from '../change/rows.ts';
 import { referenceRows, sampleRows } from '../paintings/references.ts';

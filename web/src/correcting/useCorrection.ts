@@ -64,7 +64,7 @@ export function useCorrection(pile: Ref<PileDto>, look: Ref<Looked | undefined>)
     const insists = sight === 'eye';
     const common = { target: target.value, beliefs: beliefs.value, palette, insists };
     const own = piles.records.filter((r) => r.pile === pile.value.id);
-    const stages = evidenceOf(own, piles.through, settings.settings.knife);
+    const stages = evidenceOf(own, desk.through, settings.settings.knife);
     if (!stages || stages.length === 0)
       return content.paint && { job: { ...common, paint: content.paint, parts: content.ml, partMl: 1, seen }, parts: content.ml };
     const last = stages.length - 1;

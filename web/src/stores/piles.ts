@@ -1,4 +1,4 @@
-import { leavesOf, pilesIn, throughStages, type Lab, type PileContent } from '@dusk/core';
+import { leavesOf, pilesIn, type Lab, type PileContent } from '@dusk/core';
 import type { MixtureDto, Needs, Operation, PileDto } from '@dusk/wire';
 import { recordsOf } from '@dusk/wire/records';
 import { labDto, labOfDto, mixtureSent } from '@dusk/wire/written';
@@ -68,8 +68,7 @@ export const usePiles = defineStore('piles', () => {
   const leftOf = (id: string): readonly PileDto[] => leftBy.value.get(id) ?? [];
   const names = computed(() => new Set(list.value.map(({ name }) => name)));
   const records = computed(() => recordsOf(list.value));
-  const through = computed(() => throughStages(records.value, (tube) => desk.paintOfTube(tube)?.paint));
-  const contentOf = (pileId: string): PileContent | undefined => through.value.now.get(pileId);
+  const contentOf = (pileId: string): PileContent | undefined => desk.through.now.get(pileId);
 
   /** @returns its id and that of its sample, where it was kept */
   async function keep({
@@ -169,7 +168,6 @@ export const usePiles = defineStore('piles', () => {
     names,
     stranded,
     records,
-    through,
     contentOf,
     mothersOf,
     childrenOf,

@@ -13,37 +13,22 @@ import {
 import type { MixtureDto } from '@dusk/wire';
 import { recordsOf } from '@dusk/wire/records';
 import { defineStore } from 'pinia';
-import { computed, ref, shallowRef, watch } from 'vue';
+import { computed, shallowRef, watch } from 'vue';
 import { usePaintings } from './paintings.ts';
 import { usePalettes } from './palettes.ts';
 import { useStudio } from '../studio/useStudio.ts';
 import { useStates, type StatePaint } from './states.ts';
-import { useTubes, type Tube } from './tubes.ts';
+import { useTubes } from './tubes.ts';
 import { engine, unlessGivenUp, type Desk } from '../engine/engine.ts';
-import { leafKey, type Jobs, type LaidTube } from '../engine/jobs.ts';
+import { leafKey, type Jobs } from '../engine/jobs.ts';
+import { laidTube, useLaid } from './laid.ts';
 
-const laidTube = ({ id, stateId, paint, basis, drying, caution, nozzleMm }: Tube): LaidTube => ({
-  id,
-  state: stateId,
-  K: paint.K,
-  S: paint.S,
-  basis,
-  drying,
-  caution,
-  nozzleMm,
-});
-
-/**
- * The palette of the painting on the easel, laid out in the engine. It is laid anew when the palette
- * or a tube on it changes; a desk that is no longer wanted is cleared.
- */
+/** The palette of the painting on the easel, laid out in the engine, and the curves of whatever is mixed from. */
 export const useDesk = defineStore('desk', () => {
   const paintings = usePaintings();
   const palettes = usePalettes();
   const tubes = useTubes();
   const studio = useStudio();
-  const desk = shallowRef<Desk>();
-  const failure = ref('');
 
   const palette = computed(() => (paintings.onEasel ? palettes.byId.get(paintings.onEasel.paletteId) : undefined));
   const paletteTubes = computed(() => palette.value?.tubeIds.flatMap((id) => tubes.byId.get(id) ?? []) ?? []);
@@ -53,28 +38,7 @@ export const useDesk = defineStore('desk', () => {
     return tubes.all.filter((t) => !pigments.has(t.pigment) && pigments.add(t.pigment));
   });
 
-  let laying: AbortController | undefined;
-  async function lay(chosen: readonly Tube[]): Promise<void> {
-    laying?.abort();
-    if (desk.value) engine().clear(desk.value);
-    desk.value = undefined;
-    failure.value = '';
-    if (chosen.length === 0) return;
-    const own = (laying = new AbortController());
-    try {
-      const laid = await unlessGivenUp(engine().lay({ tubes: chosen.map(laidTube), piles: [] }, { signal: own.signal }));
-      if (!own.signal.aborted) desk.value = laid;
-    } catch (cause) {
-      if (own.signal.aborted) return;
-      if (!(cause instanceof CraftError)) throw cause;
-      failure.value = cause.message;
-    }
-  }
-  watch(
-    () => paletteTubes.value.map((t) => `${t.id} ${t.stateId}`).join(),
-    () => void lay(paletteTubes.value),
-    { immediate: true },
-  );
+  const { desk, failure } = useLaid(() => paletteTubes.value);
 
   /** How unsure the palette's tubes are together, where piles have taught some of them. */
   const doubts = shallowRef<Beliefs>();
@@ -174,5 +138,5 @@ export const useDesk = defineStore('desk', () => {
     return unlessGivenUp(engine().ask('trust', { mixture, paints, ...(known && { doubts: known }) }, { ...(signal && { signal }) }));
   }
 
-  return { desk, failure, palette, paletteTubes, rack, paintOf, paintOfTube, paintOfPile, flatOfPile, layWith, layTubes, trust };
+  return { desk, failure, through, palette, paletteTubes, rack, paintOf, paintOfTube, paintOfPile, flatOfPile, layWith, layTubes, trust };
 });

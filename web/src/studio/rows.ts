@@ -1,5 +1,7 @@
+import { pilesIn, type Mixture } from '@dusk/core';
 import type { Answer, TubeDto } from '@dusk/wire';
 import { ROW_KINDS, type RowKind, type RowOf } from '@dusk/wire/kinds';
+import { statesSpokenOf } from '@dusk/wire/records';
 import { statesWith } from '@dusk/wire/states';
 import { shallowReactive } from 'vue';
 
@@ -24,6 +26,39 @@ export function applied(rows: RowMaps, heard: Map<string, number>, { seq, rows: 
       // What piles were reckoned with stays known when the tube has moved on.
       if (kind === 'tubes') for (const state of statesWith(row as TubeDto)) rows.states.set(state.id, rows.states.get(state.id) ?? state);
     }
+}
+
+/**
+ * Lets go of what belongs to paintings that are not looked at: their piles, but for those that others take from,
+ * their samples and areas, and curves of which nothing speaks any more. Whoever opens such a painting loads it again.
+ * @param kept paintings that stay
+ */
+export function letGoOf(rows: RowMaps, heard: Map<string, number>, kept: ReadonlySet<string>): void {
+  const pileOfStage = new Map([...rows.piles.values()].flatMap(({ id, stages }) => stages.map((stage) => [stage.id, id] as const)));
+  const staying = new Set<string>();
+  const stay = (id: string): void => {
+    const pile = staying.has(id) ? undefined : rows.piles.get(id);
+    if (!pile) return;
+    staying.add(id);
+    pilesIn(pile.plan as Mixture).forEach(stay);
+    for (const { additions } of pile.stages)
+      for (const { stageId } of additions) if (stageId !== null) stay(pileOfStage.get(stageId) ?? '');
+  };
+  for (const { id, paintingId } of rows.piles.values()) if (paintingId === null || kept.has(paintingId)) stay(id);
+  const states = new Set(statesSpokenOf([...staying].map((id) => rows.piles.get(id)!)));
+  for (const tube of rows.tubes.values()) for (const { id } of statesWith(tube)) states.add(id);
+  const going: { readonly [K in RowKind]?: (row: RowOf<K>) => boolean } = {
+    piles: ({ id }) => !staying.has(id),
+    samples: ({ paintingId }) => !kept.has(paintingId),
+    areas: ({ paintingId }) => !kept.has(paintingId),
+    states: ({ id }) => !states.has(id),
+  };
+  for (const [kind, goes] of Object.entries(going) as [RowKind, (row: { readonly id: string }) => boolean][])
+    for (const row of [...rows[kind].values()])
+      if (goes(row)) {
+        rows[kind].delete(row.id);
+        heard.delete(`${kind} ${row.id}`);
+      }
 }
 
 /** Rows that were not put away, oldest first. */

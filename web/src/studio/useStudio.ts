@@ -9,7 +9,7 @@ import { read, sendChange } from './api.ts';
 import { hear } from './hear.ts';
 import { provisionally } from './provisional.ts';
 import { isLocal, type Waiting } from './queue.ts';
-import { applied, emptyRows } from './rows.ts';
+import { applied, emptyRows, letGoOf } from './rows.ts';
 import { Sender, type Outcome } from './sender.ts';
 import { newId } from '../floor/ids.ts';
 
@@ -20,6 +20,8 @@ interface Undoable {
 }
 
 const MOST_UNDOABLE = 60;
+/** So many paintings stay in a window's memory. */
+const MOST_PAINTINGS = 3;
 const TRY_AGAIN_MS = 10_000;
 /** An id of this browser, so that its changes can be told apart from others'. */
 const device = useLocalStorage('dusk.device', () => newId());
@@ -69,15 +71,25 @@ export const useStudio = defineStore('studio', () => {
       const answer = await read(name, id);
       if (name === 'studio') isFrom((answer as ReadAnswers['studio']).studio);
       apply(answer);
+      if (name === 'painting') opened(id!);
     } finally {
       hasLoaded();
     }
   }
 
+  /** Paintings whose rows are here, the newest opened first. */
+  let recent: readonly string[] = [];
+  function opened(id: string): void {
+    recent = [id, ...recent.filter((other) => other !== id)];
+    // What waits may speak of any of them.
+    if (recent.length <= MOST_PAINTINGS || waiting.value.length > 0) return;
+    recent = recent.slice(0, MOST_PAINTINGS);
+    letGoOf(rows, heard, new Set(recent));
+  }
+
   /** Everything this window shows, heard of again. */
   async function reload(): Promise<void> {
-    const paintings = new Set([...rows.piles.values()].flatMap((pile) => pile.paintingId ?? []));
-    await Promise.all([load('studio'), ...[...paintings].map((id) => load('painting', id).catch(() => undefined))]).catch(() => undefined);
+    await Promise.all([load('studio'), ...recent.map((id) => load('painting', id).catch(() => undefined))]).catch(() => undefined);
   }
 
   /** Rows that were shown before the studio answered, and that it refused, go as they came. */
