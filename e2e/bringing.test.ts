@@ -96,7 +96,7 @@ describe('pictures that are brought', () => {
     await page.locator('input[type=file]').setInputFiles({ name: 'lines.png', mimeType: 'image/png', buffer });
     await soon(async () => {
       if (!(await points(0.4 + 0.05 * Math.random()))) return false;
-      await page.waitForTimeout(600);
+      await sitting.quiet();
       const said = await page.locator('aside .warning').allTextContents();
       return said.some((one) => /^Not one colour/.test(one));
     }, 'two colours, told apart only in the picture’s own pixels');

@@ -435,7 +435,7 @@ describe('piles and their kin, on the page', () => {
     const left = await unmixed();
     for (let i = 0; i < 12 && (await unmixed()) === left; i++) {
       await page.keyboard.press('Enter');
-      await page.waitForTimeout(80);
+      await sitting.quiet();
     }
     expect(await unmixed()).to.equal(left - 1);
     await page.keyboard.press('Escape');

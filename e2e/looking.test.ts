@@ -166,7 +166,7 @@ describe('a picture looked at', () => {
 
   it('is pointed at where it was after a reload', async () => {
     await sitting.pointAt(0.4, 0.62);
-    await page.waitForTimeout(700);
+    await page.locator('.ring.meant').waitFor();
     await page.reload();
     await page.locator('.ring').waitFor();
     const ring = (await page.locator('.ring').boundingBox())!;
@@ -180,7 +180,7 @@ describe('a picture looked at', () => {
     await sitting.pointAt(0.4, 0.4);
     const before = await area();
     for (let i = 0; i < 12; i++) await page.mouse.wheel(0, -4);
-    await page.waitForTimeout(200);
+    await sitting.quiet();
     expect(await area()).to.equal(before);
     for (let i = 0; i < 4; i++) await page.mouse.wheel(0, -4);
     await soon(async () => (await area()) > before, 'one step');

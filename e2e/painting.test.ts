@@ -198,7 +198,7 @@ describe('one press, one pile', () => {
 
   const count = async () => (await sitting.rows(sitting.paintingId)).piles!.length;
   const settled = async (): Promise<number> => {
-    await sitting.page.waitForTimeout(700);
+    await sitting.quiet();
     return count();
   };
   const atPlace = async (x: number, y: number) => {
@@ -270,7 +270,7 @@ describe('one press, one pile', () => {
     await atPlace(0.72, 0.6);
     for (let i = 0; i < 3; i++) {
       await sitting.page.keyboard.press('k');
-      await sitting.page.waitForTimeout(120);
+      await sitting.quiet();
     }
     expect(await settled()).to.equal(before + 1);
   });

@@ -171,7 +171,10 @@ describe('a kept pile', () => {
     const { version } = (await sitting.rows(sitting.paintingId)).piles!.find((p) => p.id === id)!;
     await name.fill('named here');
     await sitting.elsewhere({ do: 'pile.change', id, version, name: 'named elsewhere' });
-    await page.waitForTimeout(700);
+    await page
+      .getByRole('link', { name: /named elsewhere/ })
+      .first()
+      .waitFor();
     expect(await name.inputValue(), 'what is under the hand stays').to.equal('named here');
     await name.press('Enter');
     const conflict = page.locator('[data-test=conflict]');

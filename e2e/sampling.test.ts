@@ -167,7 +167,7 @@ describe('colours sampled from a picture', () => {
         .catch(() => '');
     const isGrey = (colour: string): boolean => new Set(colour.match(/\d+/g)).size === 1;
     await soon(async () => isGrey(await chip('target')) && (await chip('mixed')) !== '', 'a grey to paint');
-    await page.waitForTimeout(300);
+    await sitting.quiet();
     await page.keyboard.press('k');
     await soon(async () => (await samples()).at(-1)!.valueOnly, 'of a value alone');
     const sample = (await samples()).at(-1)!;

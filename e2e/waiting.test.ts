@@ -34,7 +34,7 @@ describe('while the studio is away', () => {
     const before = await discs();
     await sitting.pointAt(x, y);
     await sitting.page.locator('[data-test=recipe]').waitFor();
-    await sitting.page.waitForTimeout(150);
+    await sitting.quiet();
     await sitting.page.keyboard.press('k');
     await soon(async () => (await discs()) === before + 1, 'a pile more on the ledge');
   }
@@ -58,7 +58,7 @@ describe('while the studio is away', () => {
     await soon(async () => (await pilesThere()).some((p) => p.name === 'copper, as I see it'), 'the name in the studio');
     await page.locator('[data-test=waits]').waitFor({ state: 'detached' });
     expect(await page.getByText(/waits in this browser/).count(), 'trouble that is over leaves').to.equal(0);
-    await page.waitForTimeout(500);
+    await sitting.quiet();
     expect(await pilesThere()).to.have.length(before + 3);
   });
 
@@ -72,7 +72,7 @@ describe('while the studio is away', () => {
     for (const text of ['first', 'second', 'third']) {
       await name.fill(text);
       await name.press('Enter');
-      await sitting.page.waitForTimeout(150);
+      await sitting.quiet();
     }
     await sitting.page.close();
     await startAgain();
@@ -93,7 +93,14 @@ describe('while the studio is away', () => {
     await sitting.page.getByText(/^Taken back: Kept/).waitFor();
     expect(await discs()).to.equal(lying);
     await startAgain();
-    await sitting.page.waitForTimeout(2500);
+    // What is heard from elsewhere says that the studio is reached again; whatever waits goes before that.
+    const [one] = await pilesThere();
+    await sitting.elsewhere({ do: 'pile.change', id: one!.id, version: one!.version, name: 'from elsewhere' });
+    await sitting.page
+      .getByRole('link', { name: /^from elsewhere/ })
+      .first()
+      .waitFor();
+    await sitting.quiet();
     expect(await pilesThere()).to.have.length(before);
   });
 

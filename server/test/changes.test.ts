@@ -309,11 +309,16 @@ const FIRST: Partial<Record<OperationName, OperationName>> = {
 describe('the table of operations', () => {
   let bench: Bench;
   let f: Furnished;
+  /** Whether something was changed since the studio was furnished; what is refused changes nothing. */
+  let isWorn = true;
   beforeEach(async () => {
+    if (!isWorn) return;
+    await bench?.close();
     bench = await openBench();
     f = await furnished(bench);
+    isWorn = false;
   });
-  afterEach(() => bench.close());
+  after(() => bench.close());
   const everything = async () => {
     const { body } = await bench.http.get(`/api/paintings/${f.painting.id}`);
     const { body: cards } = await bench.http.get('/api/cards-found');
@@ -338,7 +343,10 @@ describe('the table of operations', () => {
 
     it(`${name} is refused for nobody, a spoilt field, a strange field and a stale version, and changes nothing`, async () => {
       const first = FIRST[name];
-      if (first) await change(bench, WALKS[first].right(f, bench));
+      if (first) {
+        isWorn = true;
+        await change(bench, WALKS[first].right(f, bench));
+      }
       const before = await everything();
       const op = right(f, bench) as unknown as Record<string, unknown>;
       const sent = (more: object) => send(bench, [{ ...op, ...more } as unknown as Operation]);
@@ -358,8 +366,13 @@ describe('the table of operations', () => {
       }
       expect(await everything()).to.equal(before);
     });
+  }
+
+  for (const name of Object.keys(OPERATIONS) as OperationName[]) {
+    const { right } = WALKS[name];
 
     it(`${name} is done once however often it is sent, answered again, and undone`, async () => {
+      isWorn = true;
       const first = FIRST[name];
       if (first) await change(bench, WALKS[first].right(f, bench));
       const before = await everything();
@@ -433,6 +446,7 @@ describe('the table of operations', () => {
   });
 
   it('are taken back one after another, and done again, on the same row', async () => {
+    isWorn = true;
     const named = async () => (await read(bench)).rows.palettes!.find((p) => p.id === f.palette.id)!.name;
     const first = await named();
     const ids = [newId(), newId(), newId()];
@@ -460,6 +474,7 @@ describe('the table of operations', () => {
   });
 
   it('can undo what another change rested on only by saying no', async () => {
+    isWorn = true;
     const id = newId();
     await send(bench, [{ do: 'palette.change', id: f.palette.id, version: 1, name: 'second' }], id).expect(201);
     await change(bench, { do: 'palette.change', id: f.palette.id, version: 2, name: 'third' });
