@@ -1,5 +1,6 @@
 import { expect } from 'chai';
-import { OPERATIONS, READS, type Answer, type Operation, type OperationName, type PileDto, type Problem } from '@dusk/wire';
+import { OPERATIONS, READS, type Answer, type Operation, type OperationName, type Paged, type PileDto, type Problem } from '@dusk/wire';
+import { PAGE } from '../src/paintings/paintings.ts';
 import { propertiesOf } from '../../wire/test/properties.ts';
 import { foreignCards, sendCards } from './cardFiles.ts';
 import {
@@ -492,10 +493,11 @@ describe('the table of reads', () => {
     const f = await furnished(bench);
     const idFor: Record<string, string> = {
       painting: f.painting.id,
+      paintings: f.painting.id,
+      tube: f.tube.id,
       beliefs: f.pile.id,
       doubts: f.palette.id,
       card: f.card.id,
-      tube: f.tube.id,
     };
     for (const [name, path] of Object.entries(READS)) {
       await bench.http
@@ -510,6 +512,22 @@ describe('the table of reads', () => {
     expect(seq).to.be.above(3);
     expect((rows.piles as PileDto[])[0]!.stages[0]!.looks).to.have.length(1);
     expect(rows.sightings).to.have.length(1);
+  });
+
+  it('gives paintings page by page, the newest first, each once', async () => {
+    const { id: paletteId } = await aPalette(bench);
+    const ops = Array.from({ length: 230 }, (_, i) => ({ do: 'painting.add' as const, id: newId(), title: `painting ${i}`, paletteId }));
+    for (let i = 0; i < ops.length; i += 50) await change(bench, ...ops.slice(i, i + 50));
+    const first = (await bench.http.get('/api/studio').expect(200)).body as Paged;
+    const pages = [first];
+    for (let next = first.next; next !== undefined; next = pages.at(-1)!.next)
+      pages.push((await bench.http.get(`/api/paintings-after/${next}`).expect(200)).body as Paged);
+    expect(pages.map(({ rows }) => rows.paintings!.length)).to.deep.equal([PAGE, PAGE, pages.at(-1)!.rows.paintings!.length]);
+    const ids = pages.flatMap(({ rows }) => rows.paintings!.map(({ id }) => id));
+    expect(new Set(ids).size).to.equal(ids.length);
+    expect(ids).to.include.members(ops.map(({ id }) => id));
+    const [newest, older] = pages.map(({ rows }) => rows.paintings!.map(({ createdAt }) => createdAt).sort());
+    expect(newest![0]! >= older!.at(-1)!, 'the newest first').to.equal(true);
   });
 
   it('says nothing of piles that were put away', async () => {

@@ -4,8 +4,10 @@ import type { Answer } from './changes.ts';
 
 /** What every read answers with. */
 export interface ReadAnswers {
-  /** Settings, tubes, palettes, paintings and their references: what a page needs before any place opens. */
-  studio: Answer & { readonly studio: string };
+  /** Settings, tubes, palettes, the newest paintings and their references: what a page needs before any place opens. */
+  studio: Paged & { readonly studio: string };
+  /** Older paintings, those that come after one. */
+  paintings: Paged;
   /** Samples, sightings, piles, areas and sittings of one painting. */
   painting: Answer;
   /** One tube, with the readings that teach it. */
@@ -22,11 +24,18 @@ export interface ReadAnswers {
   doubts: Beliefs;
 }
 
+/** A page of rows. */
+export interface Paged extends Answer {
+  /** The row after which the next page begins; missing on the last. */
+  readonly next?: string;
+}
+
 export type ReadName = keyof ReadAnswers;
 
 /** Where each read is; `:id` stands for the id of a row. */
 export const READS = {
   studio: '/studio',
+  paintings: '/paintings-after/:id',
   painting: '/paintings/:id',
   tube: '/tubes/:id',
   devices: '/devices',

@@ -42,6 +42,28 @@ export async function paintingRows(db: EntityManager, ids?: readonly string[]): 
   }));
 }
 
+/** So many paintings are read at once. */
+export const PAGE = 100;
+
+/** Ids of the newest paintings that are there, or of those that come after one; and the last of them where more follow. */
+export async function pageOfPaintings(
+  db: EntityManager,
+  after?: Painting,
+): Promise<{ readonly ids: readonly string[]; readonly next?: string }> {
+  const asking = db
+    .createQueryBuilder(Painting, 'painting')
+    .select(['painting.id', 'painting.createdAt'])
+    .where('painting.deletedAt IS NULL');
+  if (after) asking.andWhere('(painting.createdAt, painting.id) < (:createdAt, :id)', { createdAt: after.createdAt, id: after.id });
+  const found = await asking
+    .orderBy('painting.createdAt', 'DESC')
+    .addOrderBy('painting.id', 'DESC')
+    .limit(PAGE + 1)
+    .getMany();
+  const ids = found.slice(0, PAGE).map(({ id }) => id);
+  return { ids, ...(found.length > PAGE && { next: ids.at(-1)! }) };
+}
+
 export const paintingOf = async (db: EntityManager, id: string): Promise<Painting> =>
   present('painting', await db.findOneBy(Painting, { id }));
 

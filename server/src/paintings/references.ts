@@ -44,10 +44,13 @@ async function checkWithin(db: EntityManager, referenceId: string | null | undef
 /** px. */
 const EDGE = 2;
 
-/** References with the size of their pictures, in one query. Without ids: those of paintings that are there. */
-export async function referenceRows(db: EntityManager, ids?: readonly string[]): Promise<ReferenceDto[]> {
+/** References with the size of their pictures, in one query: by id, or those of some paintings that are there. */
+export async function referenceRows(
+  db: EntityManager,
+  ids: readonly string[] | { readonly paintingIds: readonly string[] },
+): Promise<ReferenceDto[]> {
   const references = await db.find(Reference, {
-    where: ids ? { id: In([...ids]) } : { deletedAt: IsNull(), painting: { deletedAt: IsNull() } },
+    where: 'paintingIds' in ids ? { deletedAt: IsNull(), paintingId: In([...ids.paintingIds]) } : { id: In([...ids]) },
     relations: { picture: true },
     order: { createdAt: 'ASC' },
   });

@@ -1,6 +1,7 @@
-import type { ReadAnswers, ReadName } from '@dusk/wire';
+import type { Paged, ReadAnswers, ReadName, Rows } from '@dusk/wire';
 import { statesSpokenOf } from '@dusk/wire/records';
 import type { EntityManager } from 'typeorm';
+import type { Painting } from '../entities/index.ts';
 import { beliefsWithout, doubtsAbout } from '../beliefs/beliefs.ts';
 import { bringingRows } from '../cards/bringing.ts';
 import { cardStory } from '../cards/cards.ts';
@@ -11,7 +12,7 @@ import { areaRows } from '../paintings/areas.ts';
 import { sittingRows } from '../deeds/sittings.ts';
 import { deviceRows } from '../settings/devices.ts';
 import { readingRows } from '../piles/readings.ts';
-import { paintingOf, paintingRows } from '../paintings/paintings.ts';
+import { pageOfPaintings, paintingOf, paintingRows } from '../paintings/paintings.ts';
 import { paletteRows } from '../palettes/palettes.ts';
 import { pileOf, pileRows, withSources } from '../piles/piles.ts';
 import { notFound } from '../refusing/problems.ts';
@@ -20,19 +21,25 @@ import { referenceRows, sampleRows } from '../paintings/references.ts';
 import { settingsRows, studioIdOf } from '../settings/settings.ts';
 import { stateRows, tubeRows } from '../tubes/tubes.ts';
 
+/** A page of paintings with their references, beside other rows. */
+async function paged(db: EntityManager, after: Painting | undefined, rows: Rows): Promise<Paged> {
+  const { ids, next } = await pageOfPaintings(db, after);
+  const paintings = await paintingRows(db, ids);
+  const references = await referenceRows(db, { paintingIds: ids });
+  return { seq: await newestSeq(db), rows: { ...rows, paintings, references }, ...(next !== undefined && { next }) };
+}
+
 /** How each read of the wire's table is answered; the id is empty where the read has none. */
 export const READING: { readonly [N in ReadName]: (db: EntityManager, id: string) => Promise<ReadAnswers[N]> } = {
   studio: async (db) => ({
     studio: await studioIdOf(db),
-    seq: await newestSeq(db),
-    rows: {
+    ...(await paged(db, undefined, {
       settings: await settingsRows(db),
       tubes: await tubeRows(db),
       palettes: await paletteRows(db),
-      paintings: await paintingRows(db),
-      references: await referenceRows(db),
-    },
+    })),
   }),
+  paintings: async (db, id) => paged(db, await paintingOf(db, id), {}),
   painting: async (db, paintingId) => {
     await paintingOf(db, paintingId);
     const piles = await withSources(db, await pileRows(db, { paintingId }));

@@ -65,12 +65,22 @@ export const useStudio = defineStore('studio', () => {
     location.reload();
   }
 
+  /** Paintings that are older than the first page of them, page by page. */
+  async function loadOlder(next: string | undefined): Promise<void> {
+    for (let after = next; after !== undefined;) {
+      const page = await read('paintings', after);
+      apply(page);
+      after = page.next;
+    }
+  }
+
   /** Reads rows and takes them in. */
   async function load(name: 'studio' | 'painting' | 'sets', id?: string): Promise<void> {
     try {
       const answer = await read(name, id);
       if (name === 'studio') isFrom((answer as ReadAnswers['studio']).studio);
       apply(answer);
+      if (name === 'studio') await loadOlder((answer as ReadAnswers['studio']).next);
       if (name === 'painting') opened(id!);
     } finally {
       hasLoaded();
