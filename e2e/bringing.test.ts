@@ -94,9 +94,8 @@ describe('pictures that are brought', () => {
       .png({ compressionLevel: 1 })
       .toBuffer();
     await page.locator('input[type=file]').setInputFiles({ name: 'lines.png', mimeType: 'image/png', buffer });
+    await soon(() => points(0.42), 'the new picture is pointed at');
     await soon(async () => {
-      if (!(await points(0.4 + 0.05 * Math.random()))) return false;
-      await sitting.quiet();
       const said = await page.locator('aside .warning').allTextContents();
       return said.some((one) => /^Not one colour/.test(one));
     }, 'two colours, told apart only in the picture’s own pixels');

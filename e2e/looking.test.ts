@@ -165,8 +165,10 @@ describe('a picture looked at', () => {
   });
 
   it('is pointed at where it was after a reload', async () => {
+    const remembered = () => page.evaluate(() => localStorage.getItem('dusk.points'));
+    const before = await remembered();
     await sitting.pointAt(0.4, 0.62);
-    await page.locator('.ring.meant').waitFor();
+    await soon(async () => (await remembered()) !== before, 'the place is remembered');
     await page.reload();
     await page.locator('.ring').waitFor();
     const ring = (await page.locator('.ring').boundingBox())!;
