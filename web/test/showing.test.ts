@@ -143,6 +143,7 @@ describe('the surround of judged colours', () => {
       for (const ground of ['#b9a58c', '#8f7f6a', '#20150f', '#f4efe6', '#787878']) {
         const style = surroundStyle(choice, ground);
         if (choice !== 'ground') expect(new Set(style['--surround'].match(/[0-9a-f]{2}/g)).size, choice).to.equal(1);
+        expect(contrast(style['--surround-ink'], style['--on-ink'])).to.be.above(15);
         for (const ink of ['--surround-ink', '--surround-soft'] as const)
           expect(contrast(style['--surround'], style[ink]), `${choice} ${ground} ${ink}`).to.be.above(4.5);
       }

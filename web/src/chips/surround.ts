@@ -5,6 +5,8 @@ import type { Surround } from '@dusk/wire';
 export type SurroundStyle = {
   readonly '--surround': string;
   readonly '--surround-ink': string;
+  /** Letters on a key that is filled with ink: a key in the surround's own grey looks as if it could not be pressed. */
+  readonly '--on-ink': string;
   /** Ink of what is said more quietly; no fainter than reads well. */
   readonly '--surround-soft': string;
   readonly '--surround-line': string;
@@ -26,6 +28,7 @@ export function surroundStyle(choice: Surround, ground: string): SurroundStyle {
   return {
     '--surround': surround,
     '--surround-ink': dark ? '#ffffff' : '#000000',
+    '--on-ink': dark ? '#000000' : '#ffffff',
     '--surround-soft': roomy ? (dark ? '#d6d6d6' : '#444444') : dark ? '#ffffff' : '#000000',
     '--surround-line': labToHex([Math.min(100, Math.max(0, L + step)), 0, 0]),
   };

@@ -63,7 +63,7 @@ legend {
 /* No colour of the studio's beside what is judged. */
 .judging .chosen {
   background: var(--surround-ink);
-  color: var(--surround);
+  color: var(--on-ink);
 }
 /* In forced colours a chosen key would be told by its ground alone. */
 @media (forced-colors: active) {

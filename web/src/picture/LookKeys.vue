@@ -80,8 +80,9 @@ function plain(): void {
   white-space: nowrap;
 }
 .on {
+  border-color: var(--surround-ink);
   background: var(--surround-ink);
-  color: var(--surround);
+  color: var(--on-ink);
   font-weight: 700;
 }
 @media (max-width: 780px) {

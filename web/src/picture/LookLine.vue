@@ -96,8 +96,7 @@ defineExpose({ setSteps });
     </span>
     <span v-if="looking.asPaint" class="quiet">As it is to be painted, through the key.</span>
     <span v-if="looking.isPlain" class="quiet"
-      >{{ settings.valueText(store.range?.darkest ?? 0) }} to {{ settings.valueText(store.range?.lightest ?? 10) }};
-      {{ store.reference?.colours }}</span
+      >darkest {{ settings.valueText(store.range?.darkest ?? 0) }}, lightest {{ settings.valueText(store.range?.lightest ?? 10) }}</span
     >
   </div>
 </template>

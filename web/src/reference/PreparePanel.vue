@@ -218,8 +218,9 @@ section + section {
   border-radius: 3px;
 }
 .on {
+  border-color: var(--surround-ink);
   background: var(--surround-ink);
-  color: var(--surround);
+  color: var(--on-ink);
 }
 .canvas input {
   width: 58px;
