@@ -51,7 +51,10 @@ export async function killed(kills: number, random: () => number, say: (line: st
         }
       };
       const clients = Array.from({ length: CLIENTS }, client);
-      await new Promise((done) => setTimeout(done, 50 + 500 * random()));
+      // At a random place in what is written, and a random moment after it: counted in answers, so that a slow machine is tried as hard.
+      const enough = acknowledged.size + 8 + Math.floor(40 * random());
+      while (acknowledged.size < enough && program.child.exitCode === null) await new Promise((done) => setTimeout(done, 2));
+      await new Promise((done) => setTimeout(done, 30 * random()));
       program.child.kill('SIGKILL');
       over = true;
       await Promise.all(clients);

@@ -15,6 +15,7 @@ import {
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
+import { seeded } from '@dusk/core/random';
 import { expect } from 'chai';
 import type { Answer } from '@dusk/wire';
 import { copiesIn, copyName, prune } from '../src/file/copies.ts';
@@ -542,8 +543,9 @@ describe('copies', () => {
 describe('a program that is killed', () => {
   // The long form is npm run faults.
   it('at random moments, also while it opens, loses nothing that it acknowledged', async () => {
-    const row = await killed(6, Math.random);
-    expect(row).to.include({ lost: 0, broken: 0 });
-    expect(row.acknowledged).to.be.above(20);
+    const seed = Date.now() % 1_000_000;
+    const row = await killed(6, seeded(seed));
+    expect(row, `with the seed ${seed}`).to.include({ lost: 0, broken: 0 });
+    expect(row.acknowledged, `with the seed ${seed}`).to.be.above(20);
   }).timeout(120_000);
 });
