@@ -6,7 +6,7 @@ import { Sitting, soon } from './studio.ts';
 
 interface Place {
   readonly name: string;
-  readonly go: (sitting: Sitting, reference: string) => Promise<void>;
+  readonly go: (sitting: Sitting) => Promise<void>;
 }
 
 const openCard = async ({ page }: Sitting): Promise<void> => {
@@ -179,7 +179,7 @@ for (const { name: walk, hasTouch, hasAxe, sizes } of WALKS)
       it(name, async () => {
         const { page } = sitting;
         await page.setViewportSize(sizes[0]);
-        await go(sitting, reference);
+        await go(sitting);
         await sitting.quiet();
         if (hasAxe) {
           expect(await seriousOf(), 'dark').to.deep.equal([]);

@@ -1,4 +1,4 @@
-import type { Needs, Operation, OperationName, RowKind } from '@dusk/wire';
+import type { Needs, Operation, OperationName, OpOf, PuttingAway, RowKind } from '@dusk/wire';
 import type { EntityTarget } from 'typeorm';
 import { ProblemError, stale } from '../refusing/problems.ts';
 import { any, present, type Deletable } from './rows.ts';
@@ -11,7 +11,7 @@ interface Versioned extends Deletable {
 
 /** What it takes to put rows of a kind away and bring them back. */
 interface Kind {
-  readonly what: 'tube' | 'palette' | 'painting' | 'reference' | 'sample' | 'pile' | 'card' | 'sitting' | 'area' | 'set' | 'bringing';
+  readonly what: OpOf<PuttingAway>;
   readonly rows: RowKind;
   readonly entity: EntityTarget<Versioned>;
   /** What else is different then. */

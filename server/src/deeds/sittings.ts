@@ -9,8 +9,7 @@ import { changed, given, present } from '../change/rows.ts';
 import type { Doing, Work } from '../change/work.ts';
 
 /** After so many hours in which nothing was done a sitting is over, also where nobody said so. */
-export const REST_HOURS = 4;
-const REST_MS = REST_HOURS * 3_600_000;
+const REST_MS = 4 * 3_600_000;
 
 const sittingDto = ({ palette: _, ...sitting }: Sitting): SittingDto => sitting;
 
@@ -43,9 +42,16 @@ async function goesOn(db: EntityManager, sitting: Sitting, at: string): Promise<
   return Date.parse(at) - Date.parse(lively) < REST_MS;
 }
 
+/** A new sitting; what is not said of it can be said later. */
+async function begin({ db, touch }: Work, said: Needs<'sitting.add'> & { readonly openedAt: string }): Promise<void> {
+  const { id, openedAt, paletteId = null, light = '', guests = [], note = '' } = said;
+  await db.insert(Sitting, { id, version: 1, paletteId, openedAt, closedAt: null, light, guests, note, deletedAt: null });
+  touch('sittings', id);
+}
+
 /** The sitting that something is done in: the one that goes on, or a new one that begins with it. */
 export async function sittingAt(work: Work, at: string, paintingId: string | null): Promise<string> {
-  const { db, touch } = work;
+  const { db } = work;
   const openedAt = new Date(at).toISOString();
   const newest = await db.findOne(Sitting, {
     where: { deletedAt: IsNull(), openedAt: LessThanOrEqual(openedAt) },
@@ -54,18 +60,7 @@ export async function sittingAt(work: Work, at: string, paintingId: string | nul
   if (newest && (await goesOn(db, newest, openedAt))) return newest.id;
   const painting = paintingId === null ? null : await db.findOneBy(Painting, { id: paintingId });
   const id = randomUUID();
-  await db.insert(Sitting, {
-    id,
-    version: 1,
-    paletteId: painting?.paletteId ?? null,
-    openedAt,
-    closedAt: null,
-    light: '',
-    guests: [],
-    note: '',
-    deletedAt: null,
-  });
-  touch('sittings', id);
+  await begin(work, { id, openedAt, ...(painting && { paletteId: painting.paletteId }) });
   return id;
 }
 
@@ -76,21 +71,9 @@ async function checkSaid(db: EntityManager, { paletteId, guests }: Pick<Needs<'s
     throw unfit('Unknown tube', 'guests', 'A tube that joined this sitting is not in this studio.');
 }
 
-export const addSitting: Doing<Needs<'sitting.add'>> = async ({ db, at, touch }, { id, openedAt, ...said }) => {
-  await checkSaid(db, said);
-  const { paletteId, light, guests, note } = said;
-  await db.insert(Sitting, {
-    id,
-    version: 1,
-    paletteId: paletteId ?? null,
-    openedAt: new Date(openedAt ?? at).toISOString(),
-    closedAt: null,
-    light: light ?? '',
-    guests: guests ?? [],
-    note: note ?? '',
-    deletedAt: null,
-  });
-  touch('sittings', id);
+export const addSitting: Doing<Needs<'sitting.add'>> = async (work, { id, openedAt, ...said }) => {
+  await checkSaid(work.db, said);
+  await begin(work, { id, openedAt: new Date(openedAt ?? work.at).toISOString(), ...said });
   return [{ do: 'sitting.delete', id, version: 1 }];
 };
 

@@ -1,4 +1,4 @@
-import { CATALOGUE, CATALOGUE_STATE, mixCurves, type Drying, type Lightfastness, type PaintCurves } from '@dusk/core';
+import { CATALOGUE, CATALOGUE_STATE, mixCurves, type Drying, type Lightfastness, type PaintCurves, type Pigment } from '@dusk/core';
 import { OWN_OF_TUBE, type CurvesDto, type LearntDto, type StateDto, type TubeDto } from '@dusk/wire';
 import { In, type EntityManager } from 'typeorm';
 import { Tube, TubeState } from '../entities/index.ts';
@@ -27,14 +27,10 @@ export function typicalCurves(pigments: readonly string[]): PaintCurves | undefi
 }
 
 /** How a tube is handled. */
-export interface Handled {
-  readonly colourIndex: string;
-  readonly character: string;
-  readonly caution: string;
-  readonly drying: Drying;
-  readonly lightfastness: Lightfastness;
-  readonly density: number;
-}
+type Handled = Pick<Pigment, 'colourIndex' | 'character' | 'caution' | 'drying' | 'lightfastness' | 'density'>;
+
+/** All that some paints warn of, each thing once. */
+const warningsOf = (cautions: readonly string[]): string => [...new Set(cautions)].filter((one) => one !== 'none').join(', ') || 'none';
 
 /** Paint of no pigment that the catalogue knows: middling, and its label is to be read. */
 const UNKNOWN: Handled = { colourIndex: '', character: '', caution: 'not known', drying: 'medium', lightfastness: 'II', density: 1.4 };
@@ -45,11 +41,10 @@ const LEAST_FAST_FIRST: readonly Lightfastness[] = ['IV', 'III', 'II', 'I'];
 function usualHandling(pigments: readonly string[]): Handled {
   const each = pigments.map((slug): Handled => CATALOGUE.get(slug) ?? { ...UNKNOWN, colourIndex: slug });
   if (each.length === 1) return each[0]!;
-  const warned = [...new Set(each.map(({ caution }) => caution))].filter((caution) => caution !== 'none');
   return {
     colourIndex: each.map(({ colourIndex }) => colourIndex).join(', '),
     character: each.map(({ character }) => character).find(Boolean) ?? '',
-    caution: warned.join(', ') || 'none',
+    caution: warningsOf(each.map(({ caution }) => caution)),
     drying: SLOWEST_FIRST.find((one) => each.some(({ drying }) => drying === one))!,
     lightfastness: LEAST_FAST_FIRST.find((one) => each.some(({ lightfastness }) => lightfastness === one))!,
     density: each.reduce((sum, { density }) => sum + density, 0) / each.length,
@@ -62,7 +57,7 @@ export function handledOf(tube: Tube): Handled {
   return {
     colourIndex,
     character,
-    caution: [...new Set([caution, tube.caution ?? 'none'])].filter((one) => one !== 'none').join(', ') || 'none',
+    caution: warningsOf([caution, tube.caution ?? 'none']),
     drying: tube.drying ?? drying,
     lightfastness: tube.lightfastness ?? lightfastness,
     density: tube.density ?? density,
