@@ -59,7 +59,7 @@ const OWN_TRANSACTIONS = {
 };
 
 export default tseslint.config(
-  { ignores: ['**/dist/', '**/node_modules/', 'studio/', 'core/src/**/tables/', 'docs/'] },
+  { ignores: ['**/dist/', '**/dist-*/', '**/node_modules/', 'studio/', 'core/src/**/tables/', 'docs/'] },
   ...tseslint.configs.recommended,
   ...vue.configs['flat/recommended'].map((config) => ({ files: ['web/**/*.{ts,vue}'], ...config })),
   { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: tseslint.parser } } },

@@ -1,6 +1,17 @@
 // Which rooms a room may know: those on the floors beneath its own. Rooms of one floor do not know each other.
 const FLOORS = {
-  core: [['colour'], ['paint'], ['mixing'], ['laying'], ['measuring'], ['matching'], ['correcting', 'families', 'reference'], ['formats']],
+  core: [
+    ['colour'],
+    ['paint'],
+    ['mixing'],
+    ['landing'],
+    ['laying'],
+    ['measuring'],
+    ['matching'],
+    ['correcting', 'families', 'reference'],
+    ['calibration', 'deciding', 'painting', 'palettes'],
+    ['formats'],
+  ],
   server: [
     ['entities', 'migrations', 'refusing'],
     ['file', 'tubes'],
@@ -18,7 +29,8 @@ const FLOORS = {
     ['stores'],
     ['controls', 'chips'],
     ['recipe', 'picture', 'tubes', 'printing', 'waiting', 'paintings'],
-    ['correcting', 'remaking', 'kin', 'strings', 'outing', 'easel', 'palettes', 'reference'],
+    ['deciding'],
+    ['correcting', 'remaking', 'kin', 'strings', 'outing', 'easel', 'palettes', 'reference', 'landing', 'day'],
     ['pile', 'cards'],
     ['piles'],
     ['frame'],

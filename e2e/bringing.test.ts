@@ -72,9 +72,9 @@ describe('pictures that are brought', () => {
     await seesColour('rgb(138, 107, 79)');
     await page.keyboard.press('.');
     await seesColour('rgb(53, 80, 112)');
-    await page.getByRole('tab', { name: /of 3/ }).click();
+    await page.locator('[data-test=door]', { hasText: /of 3/ }).click();
     await page.getByRole('button', { name: 'Look at dropped' }).click();
-    await page.getByRole('tab', { name: 'Colour' }).click();
+    await page.locator('[data-test=door]', { hasText: 'Colour' }).click();
     await seesColour('rgb(138, 107, 79)');
   });
 
@@ -131,7 +131,7 @@ describe('pictures that are brought', () => {
   it('stand in the place of another, whose marks stay', async () => {
     const chosen = (await references()).at(-1)!;
     const marks = await page.locator('[data-test=mark]').count();
-    await page.getByRole('tab', { name: /of \d/ }).click();
+    await page.locator('[data-test=door]', { hasText: /of \d/ }).click();
     const choosing = page.waitForEvent('filechooser');
     await page.getByRole('button', { name: 'Replace it' }).click();
     await (
@@ -139,21 +139,21 @@ describe('pictures that are brought', () => {
     ).setFiles({ name: 'larger.png', mimeType: 'image/png', buffer: await flat('#406040').resize(180, 120).png().toBuffer() });
     await soon(async () => (await references()).at(-1)!.pictureId !== chosen.pictureId, 'another picture');
     expect((await references()).at(-1)).to.include({ id: chosen.id, width: 90, height: 60 });
-    await page.getByRole('tab', { name: 'Colour' }).click();
+    await page.locator('[data-test=door]', { hasText: 'Colour' }).click();
     await seesColour('rgb(64, 96, 64)');
     expect(await page.locator('[data-test=mark]').count()).to.equal(marks);
   });
 
   it('keep where they are from, and what may be done with them', async () => {
-    await page.getByRole('tab', { name: /of \d/ }).click();
+    await page.locator('[data-test=door]', { hasText: /of \d/ }).click();
     await page.getByLabel('Where it is from').fill('my own, by the weir');
     await page.getByLabel('Where it is from').press('Enter');
-    await page.getByLabel('What may be done with it').selectOption('no');
+    await sitting.choose('passing', 'to look at only, never passed on');
     await soon(async () => {
       const { source, passing } = (await references()).at(-1)!;
       return source === 'my own, by the weir' && passing === 'no';
     }, 'kept with it');
-    await page.getByRole('tab', { name: 'Colour' }).click();
+    await page.locator('[data-test=door]', { hasText: 'Colour' }).click();
   });
 
   it('that are none, or damaged, are told of by the format’s name; nothing of them stays', async () => {

@@ -51,15 +51,20 @@ describe('cards, on the page', () => {
     await place();
     await found('2 of 2');
     expect(await lines().allInnerTexts()).to.satisfy((all: string[]) => /copper/.test(all[0]!) && /wall/.test(all[1]!));
-    await page.getByLabel('value from').fill('5');
+    await page.locator('[data-test=values] [role=slider]').first().focus();
+    await page.keyboard.press('End');
+    await found('0 of 2');
+    await page.keyboard.press('Home');
+    await found('2 of 2');
+    await page.locator('[data-test=find-words]').getByRole('textbox').fill('value 5 to 10');
     await found('1 of 2');
-    await page.getByLabel('value from').fill('0');
-    await page.locator('[data-test=find-words]').fill('oxide copper');
+    await page.locator('[data-test=find-words]').getByRole('textbox').fill('oxide copper');
     await soon(async () => (await lines().count()) === 1, 'by tube and thing');
-    await page.locator('[data-test=find-words]').fill('nowhere');
+    await page.locator('[data-test=find-words]').getByRole('textbox').fill('nowhere');
     await found('0 of 2');
     await page.getByRole('button', { name: 'Look at all of them' }).first().click();
     await found('2 of 2');
+    await sitting.more('More ways to find', /^More with these cards/);
     await page.getByText('tubes in and out').click();
     await page.getByRole('button', { name: 'Titanium white' }).click();
     await found('1 of 2');
@@ -87,8 +92,7 @@ describe('cards, on the page', () => {
     expect(hand.actions).to.equal(2);
     expect(await lines().first().innerText()).to.match(/copper/);
     await page.getByRole('button', { name: 'Near no colour' }).click();
-    await page.locator('[data-test=near-written]').fill('5Y 7/2');
-    await page.keyboard.press('Enter');
+    await page.locator('[data-test=find-words]').getByRole('textbox').fill('5Y 7/2');
     await soon(async () => /wall/.test(await lines().first().innerText()), 'near what was written');
     await page.getByRole('button', { name: 'Look at all of them' }).first().click();
   });
@@ -220,7 +224,7 @@ describe('cards, on the page', () => {
     await page.getByText('all piles; choose some').click();
     const dialog = page.getByRole('dialog', { name: /^Print/ });
     await dialog.getByRole('button', { name: 'door' }).click();
-    await dialog.getByLabel('their tubes').selectOption({ label: 'Window and lamp' });
+    await sitting.chooseIn(dialog.getByLabel('their tubes'), 'Window and lamp');
     const asked = sitting.context.waitForEvent('request', (request) => request.url().includes('/api/sheets'));
     await dialog.getByRole('button', { name: 'A lesson on A4' }).click();
     const wanted = JSON.parse(new URL((await asked).url()).searchParams.get('wanted')!) as {
@@ -254,7 +258,7 @@ describe('cards, on the page', () => {
 
   it('are kept together as a set, of a layer and of a palette', async () => {
     await page.getByRole('link', { name: 'Mixing' }).click();
-    await page.getByRole('button', { name: 'Cards of this layer' }).click();
+    await sitting.more('Cards of this layer');
     await soon(async () => (await sets()).some(({ kind }) => kind === 'layer'), 'a set of the layer');
     await page.getByLabel('Name of the set').waitFor();
     const [layer] = await sets();
@@ -270,11 +274,11 @@ describe('cards, on the page', () => {
 
   it('are put into a set, and taken out again', async () => {
     await place();
-    await page.locator('[data-test=find-words]').fill('wall near');
+    await page.locator('[data-test=find-words]').getByRole('textbox').fill('wall near');
     await soon(async () => /wall near/.test(await lines().first().innerText()), 'the wall first');
     await lines().first().click();
     const [layer] = await sets();
-    await page.getByLabel('Put it into a set').selectOption({ label: layer!.name });
+    await sitting.choose('into-set', layer!.name);
     await soon(async () => (await sets())[0]!.cardIds.length === layer!.cardIds.length + 1, 'put in');
     await page.getByRole('button', { name: `Take it out of ${layer!.name}` }).click();
     await soon(async () => (await sets())[0]!.cardIds.length === layer!.cardIds.length, 'taken out');
@@ -331,11 +335,11 @@ describe('cards, on the page', () => {
 
   it('are put away, and come back', async () => {
     await page.getByRole('button', { name: 'Look at all of them' }).first().click();
-    await page.locator('[data-test=find-words]').fill('wall near');
+    await page.locator('[data-test=find-words]').getByRole('textbox').fill('wall near');
     await soon(async () => /wall near/.test(await lines().first().innerText()), 'the wall first');
     await lines().first().click();
     const before = (await kept()).length;
-    await openCard().getByRole('button', { name: 'Put the card away' }).click();
+    await sitting.more('Put the card away', /^More with this card/);
     await soon(async () => (await kept()).length === before - 1, 'put away');
     await page.keyboard.press('Control+z');
     await soon(async () => (await kept()).length === before, 'back');

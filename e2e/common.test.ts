@@ -54,7 +54,7 @@ describe('one heap for several piles, on the page', () => {
     expect(takers.length).to.equal(count);
     // There is enough of it, and at the easel it comes before what takes of it.
     expect(heap.ml).to.be.above(1);
-    await page.getByRole('link', { name: 'All at the easel' }).click();
+    await page.getByRole('link', { name: /^Mix all .* at the easel/ }).click();
     await page.getByRole('button', { name: 'Leave the easel' }).waitFor();
     const text = await page.locator('main').innerText();
     expect(text).to.include(heap.name);

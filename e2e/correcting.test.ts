@@ -90,7 +90,7 @@ describe('a pile that came out wrong', () => {
     await page.reload();
     await page.locator('.strip').waitFor();
     expect(await page.locator('.strip .what').allInnerTexts()).to.deep.equal(shown);
-    await page.getByRole('button', { name: 'History of this pile, line by line' }).click();
+    await sitting.more('History of this pile, line by line');
     const lines = await page.locator('[data-test=history-line]').allInnerTexts();
     expect(lines[0]).to.match(/^meant to be value \d/);
     expect(lines[1]).to.match(/^mixed from [\d.]+ ml /);
@@ -189,11 +189,11 @@ describe('a pile that came out wrong', () => {
     await page.waitForFunction(
       () => document.querySelectorAll('[data-test=addition].done').length === 1 || !document.querySelector('[data-test=addition]'),
     );
-    expect(await added()).to.equal(count + 1);
+    await soon(async () => (await added()) === count + 1, 'one step is in the record');
     if (steps > 1) {
       await page.keyboard.press(' ');
       await page.waitForFunction(() => !document.querySelector('[data-test=addition]'));
-      expect(await added()).to.equal(count + steps);
+      await soon(async () => (await added()) === count + steps, 'all steps are in the record');
     }
   });
 
@@ -238,7 +238,7 @@ describe('a pile that came out wrong', () => {
   });
 
   it('is scraped off, and dimmed on the ledge', async () => {
-    await page.getByRole('button', { name: 'Wipe this pile off' }).click();
+    await sitting.more('Wipe this pile off');
     await page.getByText(/wiped off; to be mixed anew/).waitFor();
     await page.getByRole('link', { name: /^wall by the window.*no longer on the palette/ }).waitFor();
   });
@@ -254,11 +254,11 @@ describe('a pile logged as it was', () => {
     await page.keyboard.press('l');
     await page.getByLabel('Name', { exact: true }).fill('grey by eye');
     await page.getByRole('button', { name: 'Titanium white' }).click();
-    await page.getByLabel('How much Titanium white').selectOption('mostly');
+    await sitting.chooseIn(page.getByLabel('How much Titanium white'), 'mostly');
     await page.getByRole('button', { name: 'Ultramarine blue' }).click();
-    await page.getByLabel('How much Ultramarine blue').selectOption('a touch');
-    await page.getByRole('button', { name: 'bench in the light' }).click();
-    await page.getByLabel('How much bench in the light').selectOption('some');
+    await sitting.chooseIn(page.getByLabel('How much Ultramarine blue'), 'a touch');
+    await page.getByRole('button', { name: 'bench in the light', exact: true }).click();
+    await sitting.chooseIn(page.getByLabel('How much bench in the light'), 'some');
     await page.getByRole('button', { name: 'It lies on the palette' }).click();
     await page.locator('[data-test=standing]').waitFor();
     const id = page.url().split('/').at(-1)!;
@@ -269,7 +269,7 @@ describe('a pile logged as it was', () => {
     expect(logged.stages[0]!.additions.filter((a) => a.stageId !== null)).to.have.length(1);
     const mother = piles!.find((p) => p.name === 'bench in the light')!;
     expect(mother.there).to.be.below(4.2);
-    await page.getByRole('button', { name: 'History of this pile, line by line' }).click();
+    await sitting.more('History of this pile, line by line');
     await page
       .getByText(/mixed from mostly titanium white, a touch ultramarine blue/)
       .or(page.getByText(/some “bench in the light”/))

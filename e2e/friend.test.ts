@@ -44,7 +44,7 @@ describe('a friend’s studio', () => {
     await mine.elsewhere(...cards);
     await page.getByRole('link', { name: 'Cards' }).click();
     await page.locator('[data-test=card]').first().click();
-    await page.getByRole('button', { name: 'The card to a file' }).click();
+    await mine.more('The card to a file', /^More with this card/);
     await page.getByLabel('every card, set and palette').check();
     const loading = page.waitForEvent('download');
     await page.getByRole('link', { name: 'Cards, to a file' }).click();
@@ -66,7 +66,7 @@ describe('a friend’s studio', () => {
     const other =
       (await hers.rows()).tubes!.find(({ pigment }) => pigment === 'alizarin-permanent') ??
       (await hers.rows()).tubes!.find(({ name }) => /rose|crimson|magenta/i.test(name))!;
-    await rose.selectOption(other.id);
+    await hers.chooseIn(rose, `${other.name}, ${other.maker || 'generic'}`);
     await page.getByRole('button', { name: 'Bring them' }).click();
     await page.locator('[data-test=found]', { hasText: `${COUNT} of ${COUNT}` }).waitFor();
     const chosen = (await cardsOf(hers)).cards.flatMap(({ stands }) => Object.values(stands));
@@ -115,6 +115,7 @@ describe('a friend’s studio', () => {
   it('lays her own dab beside a printed card at true size', async () => {
     const { page } = hers;
     await page.locator('[data-test=card]').first().click();
+    await page.locator('[data-test=open-card]').waitFor();
     const hand = new Hand(page);
     await hand.key('p');
     const opening = hers.context.waitForEvent('page');
@@ -145,7 +146,7 @@ describe('six weeks later', () => {
     await page.keyboard.press('r');
     await page.locator('[data-test=remade]').first().waitFor();
     const before = await page.locator('[data-test=remade]').first().innerText();
-    await page.locator('dialog [data-test=tube-key]', { hasText: 'Viridian' }).click();
+    await page.locator('[data-sheet] [data-test=tube-key]', { hasText: 'Viridian' }).click();
     await soon(async () => {
       const now = await page
         .locator('[data-test=remade]')

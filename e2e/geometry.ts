@@ -6,7 +6,7 @@ export const faultsOfGeometry = (): string[] => {
   const { innerWidth, innerHeight } = window;
   if (document.documentElement.scrollWidth > innerWidth) faults.push(`the page is ${document.documentElement.scrollWidth} wide`);
   // While a dialog is open nothing else can be pressed.
-  const within: ParentNode = [...document.querySelectorAll('dialog:modal')].at(-1) ?? document;
+  const within: ParentNode = [...document.querySelectorAll('.v-dialog.v-overlay--active > .v-overlay__content')].at(-1) ?? document;
   for (const element of within.querySelectorAll<HTMLElement>('a[href], button, select, input:not([type=file]), [role=application]')) {
     // Dabs and marks may lie on one another: what a press means there has tests of its own.
     if (
@@ -33,7 +33,7 @@ export const faultsOfGeometry = (): string[] => {
     if (x < 0 || y < 0 || x > innerWidth || y > innerHeight) faults.push(`“${name}” is off the screen`);
     else {
       const on = document.elementFromPoint(x, y);
-      let isFree = on !== null && (element === on || element.contains(on) || !!on.closest('label')?.contains(element));
+      let isFree = on !== null && (element === on || element.contains(on) || !!on.closest('label, .v-field')?.contains(element));
       // What keys that stay in sight lie over is free once it is scrolled to.
       let over: Element | null = on;
       while (over && getComputedStyle(over).position !== 'sticky') over = over.parentElement;

@@ -161,7 +161,7 @@ describe('a painting from an own picture, from its first pile to a restart', () 
 
   it('every green is held under a ceiling of strength, and what is above it shows on the ledge', async () => {
     await page.goto(`${sitting.running.address}painting/${sitting.paintingId}/mixing`);
-    await page.locator('[data-test=ceiling]').selectOption('3');
+    await sitting.choose('ceiling', 'no brighter than 3');
     await page.locator('.ledge .above').first().waitFor();
     const above = (await piles()).filter((p) => strengthOf(labOf(p)) > 3.05).length;
     expect(await page.locator('.ledge .above').count()).to.be.within(above - 1, above + 1);
@@ -203,7 +203,7 @@ describe('a painting from an own picture, from its first pile to a restart', () 
     await page.keyboard.press('q');
     const sheet = page.getByRole('dialog', { name: 'A tube that is forgotten' });
     for (const name of names.filter((one) => one !== missing)) await sheet.getByRole('button', { name, exact: true }).first().click();
-    await sheet.getByLabel('or as').selectOption({ label: pile.name });
+    await sitting.chooseIn(sheet.getByLabel('or as'), pile.name);
     await sheet.locator('[data-test=suspect]').first().waitFor();
     const advice = (await sheet.locator('[data-test=recall-advice]').textContent())!;
     const suspects = await sheet.locator('[data-test=suspect]').allTextContents();

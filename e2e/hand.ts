@@ -1,4 +1,4 @@
-import type { Page } from 'playwright-core';
+import type { Locator, Page } from 'playwright-core';
 
 /** Counts what a hand does: keys and presses. */
 export class Hand {
@@ -11,9 +11,14 @@ export class Hand {
       .first()
       .click();
   }
-  async tab(name: string | RegExp): Promise<void> {
+  /** Opens what is behind a door, or goes back through it. */
+  async door(name: string | RegExp): Promise<void> {
     this.actions++;
-    await this.page.getByRole('tab', { name }).click();
+    await this.page.locator('[data-test=door]', { hasText: name }).click();
+  }
+  async click(what: Locator): Promise<void> {
+    this.actions++;
+    await what.click();
   }
   async key(key: string): Promise<void> {
     this.actions++;

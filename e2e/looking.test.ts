@@ -74,21 +74,22 @@ describe('a picture looked at', () => {
 
   it('is squinted at by an amount, the words staying sharp', async () => {
     await page.keyboard.press('s');
-    await soon(async () => /squint 8 px/.test(await line()), 'the squint');
+    const squint = async () => Number(await page.locator('[data-squint]').getAttribute('data-squint'));
+    await soon(async () => (await squint()) === 8, 'the squint');
     await page.getByRole('button', { name: 'Squint more' }).click();
-    await soon(async () => /squint 11 px/.test(await line()), 'more of it');
+    await soon(async () => (await squint()) === 11, 'more of it');
     await page.keyboard.press('s');
   });
 
   it('has its key fitted in two actions; what is seen and what is painted are both told', async () => {
     hand.actions = 0;
-    await hand.tab('Key');
+    await hand.door('Key');
     await page.getByRole('radio', { name: 'Fitted to paint' }).check();
     hand.actions++;
     expect(hand.actions).to.be.at.most(2);
     await page.getByText('Held back for highlights').waitFor();
-    await page.locator('[data-test=key-curve]').waitFor();
-    await hand.tab('Colour');
+    await page.locator('[data-test=key-strip]').waitFor();
+    await hand.door('Colour');
     await sitting.pointAt(0.6, 0.1);
     await page.locator('[data-test=through-key]').waitFor();
     const seen = Number(/seen (\d+\.\d)/.exec(await page.locator('[data-test=through-key]').innerText())![1]);
@@ -107,7 +108,7 @@ describe('a picture looked at', () => {
   it('is lined by a grid whose squares are so large on the canvas', async () => {
     await page.keyboard.press('n');
     await page.locator('[data-test=grid]').waitFor();
-    await hand.tab('Prepare');
+    await hand.door('Frame');
     expect(await page.locator('[data-test=square]').innerText()).to.match(/7\.5 × 7\.5 cm/);
     await page.getByRole('button', { name: 'More squares across' }).click();
     await page.getByText('6.4 × 7.5 cm').waitFor();
@@ -122,12 +123,12 @@ describe('a picture looked at', () => {
     const before = await view();
     await page.getByRole('button', { name: 'Turn right' }).click();
     await soon(async () => (await view()).turn === 1, 'turned');
-    await page.getByRole('slider', { name: 'Exposure' }).focus();
+    await page.getByRole('slider', { name: 'More or less light' }).focus();
     await page.keyboard.press('ArrowRight');
     await soon(async () => ((await view()).exposure ?? 0) > 0, 'lighter');
     await page.getByLabel('Width of the canvas in cm').fill('40');
     await page.getByLabel('Height of the canvas in cm').fill('40');
-    await page.getByRole('button', { name: 'Crop to it' }).click();
+    await page.getByRole('button', { name: 'Frame it so' }).click();
     await soon(async () => (await view()).crop !== undefined, 'cropped');
     const box = (await page.locator('[role=application]').boundingBox())!;
     expect(box.width / box.height).to.be.closeTo(1, 0.01);
@@ -135,9 +136,9 @@ describe('a picture looked at', () => {
     // What was cut out turns along; the whole has other proportions than the canvas, and no centimetres.
     await page.getByRole('button', { name: 'Turn right' }).click();
     await soon(async () => (await view()).turn === 2 && (await view()).crop !== undefined, 'the crop turned along');
-    await page.getByRole('button', { name: 'Whole' }).click();
-    await page.getByText('has no size on it until it is cropped').waitFor();
-    await page.getByRole('button', { name: 'Crop to the canvas' }).waitFor();
+    await page.getByRole('button', { name: 'All of it' }).click();
+    await page.getByText('has no size on it until it is framed').waitFor();
+    await page.getByRole('button', { name: 'Frame it as the canvas' }).waitFor();
     await page.keyboard.press('Control+z');
     await soon(async () => (await view()).crop !== undefined, 'the crop is back');
     await page.keyboard.press('Control+z');
@@ -155,13 +156,13 @@ describe('a picture looked at', () => {
   });
 
   it('has the colour taken out of its light by a place that is white or grey', async () => {
-    await hand.tab('Colour');
+    await hand.door('Colour');
     await sitting.dwellAt(0.05, 0.3);
-    await hand.tab('Prepare');
+    await hand.door('Frame');
     await page.getByRole('button', { name: 'The point is white or grey' }).click();
     await becomes(isGrey, 'the wall by the lamp is neutral', 0.05, 0.3);
     await page.getByRole('button', { name: 'Light as it was' }).click();
-    await hand.tab('Colour');
+    await hand.door('Colour');
   });
 
   it('is pointed at where it was after a reload', async () => {
@@ -178,7 +179,7 @@ describe('a picture looked at', () => {
   });
 
   it('does not run to the end of the area’s size by the small ticks of a trackpad', async () => {
-    const area = async () => Number(/\d+/.exec(await page.locator('[data-test=area]').innerText())![0]);
+    const area = async () => Number(await page.locator('[data-test=area]').getAttribute('data-radius'));
     await sitting.pointAt(0.4, 0.4);
     const before = await area();
     for (let i = 0; i < 12; i++) await page.mouse.wheel(0, -4);
@@ -191,7 +192,7 @@ describe('a picture looked at', () => {
 
   it('is followed by a window of its own', async () => {
     const opening = sitting.context.waitForEvent('page');
-    await page.getByRole('button', { name: 'The picture alone, in a window of its own' }).click();
+    await sitting.more('The picture alone, in a window of its own');
     const alone = await opening;
     await alone.locator('.picture canvas').waitFor();
     expect(await alone.locator('.rail, .ledge').count()).to.equal(0);
@@ -201,6 +202,29 @@ describe('a picture looked at', () => {
     await page.keyboard.press('v');
     await soon(async () => !isGrey(await shownAt(alone, 0.5, 0.85)), 'and back');
     await alone.close();
+  });
+
+  it('is followed in another browser, which keeps its own place', async () => {
+    const other = await sitting.browser.newContext({ viewport: { width: 820, height: 1180 } });
+    const alone = await other.newPage();
+    await alone.goto(`${sitting.running.address}painting/${sitting.paintingId}/picture`);
+    await alone.locator('.picture canvas').waitFor();
+    await page.bringToFront();
+    await sitting.dwellAt(0.3, 0.4);
+    await page.keyboard.press('v');
+    await soon(async () => isGrey(await shownAt(alone, 0.5, 0.85)), 'it follows the look');
+    const ring = async () => {
+      const at = (await alone
+        .locator('.ring')
+        .boundingBox({ timeout: 500 })
+        .catch(() => null))!;
+      const box = (await alone.locator('[role=application], .picture canvas').first().boundingBox())!;
+      return at && Math.hypot((at.x + at.width / 2 - box.x) / box.width - 0.3, (at.y + at.height / 2 - box.y) / box.height - 0.4);
+    };
+    await soon(async () => ((await ring()) ?? 1) < 0.02, 'and the place');
+    await page.keyboard.press('v');
+    await soon(async () => !isGrey(await shownAt(alone, 0.5, 0.85)), 'and back');
+    await other.close();
   });
 });
 
@@ -228,7 +252,7 @@ describe('a picture looked at by touch, upright', () => {
     await soon(async () => (await sitting.rows(sitting.paintingId)).samples!.length === before + 1, 'kept');
     await page.locator('[data-test=mark]').first().tap();
     await page.locator('[data-test=held]').waitFor();
-    for (const panel of ['Prepare', 'Key', 'Pictures', 'Colour']) await page.getByRole('tab', { name: panel }).tap();
+    for (const door of ['Frame', 'Key', 'Pictures', 'Colour']) await page.locator('[data-test=door]', { hasText: door }).tap();
     expect(sitting.faults).to.deep.equal([]);
   });
 });

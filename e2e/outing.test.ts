@@ -22,7 +22,7 @@ describe('out of doors', () => {
   afterEach(() => expect(sitting.faults).to.deep.equal([]));
 
   it('goes along as one file that asks nothing of any server', async () => {
-    await page.getByRole('button', { name: /^Out of doors/ }).click();
+    await sitting.more(/^Out of doors/);
     const loading = page.waitForEvent('download');
     await page.getByRole('link', { name: 'Take it along' }).click();
     outside = join(sitting.folder, 'out.html');
@@ -143,7 +143,7 @@ describe('out of doors', () => {
     const pile = async () => (await sitting.rows(paintingId)).piles!.find(({ id }) => id === news!.pileId)!;
     await soon(async () => (await pile()).note.includes('the sun went'), 'the note is here');
     expect((await pile()).stages.at(-1)!.looks.at(-1)!.kind).to.equal('words');
-    await page.getByRole('button', { name: /^Out of doors/ }).click();
+    await sitting.more(/^Out of doors/);
     await page.getByLabel('File from out of doors').setInputFiles(home);
     await page.getByText('All of it is here already').waitFor();
     await page.getByRole('button', { name: 'Not now' }).click();
@@ -152,7 +152,7 @@ describe('out of doors', () => {
   });
 
   it('says in a sentence what does not come home', async () => {
-    await page.getByRole('button', { name: /^Out of doors/ }).click();
+    await sitting.more(/^Out of doors/);
     for (const [text, says] of [
       ['{"format":', /not whole/],
       ['{"format":"recipes"}', /none that was taken out/],

@@ -64,8 +64,8 @@ describe('a palette that becomes another', () => {
     await sheet.waitFor();
     const rows = sheet.locator('[data-test=remade-row]');
     expect(await rows.count()).to.equal((await planned()).length);
-    const other = await sheet.locator('[data-test=palette-other] option').nth(1).getAttribute('value');
-    await sheet.locator('[data-test=palette-other]').selectOption(other!);
+    const other = (await sitting.rows()).palettes!.find(({ id }) => id !== paletteId)!;
+    await sitting.choose('palette-other', other.name);
     await soon(
       async () => (await rows.allInnerTexts()).every((text) => (text.match(/a match|close|near|not with these tubes/g) ?? []).length === 2),
       'both palettes answer',
@@ -86,14 +86,15 @@ describe('a palette that becomes another', () => {
 
   it('says how soon each recipe dries, where that is what is minded', async () => {
     await sitting.openPile(/^copper, body/);
-    await page.locator('[data-test=minding]').selectOption('fast');
+    await page.locator('[data-test=wishes] summary').click();
+    await sitting.choose('minding', 'drying fast');
     await page.locator('[data-test=dries]').waitFor();
     expect(await page.locator('[data-test=dries]').innerText()).to.match(/touch-dry in about \d+ to \d+ days/);
     await page
       .locator('[data-test=alternative]', { hasText: /touch-dry in about/ })
       .first()
       .waitFor();
-    await page.locator('[data-test=minding]').selectOption('usual');
+    await sitting.choose('minding', 'little work');
   });
 
   it('brings a pile under the ceiling of strength in one press, and samples with it', async () => {

@@ -31,7 +31,7 @@ describe('a kept pile', () => {
   it('says how far it may be trusted, and how it looks under other lamps', async () => {
     await page.getByText('how sure').first().click();
     await page
-      .getByText(/nine of ten such piles come within ΔE \d/)
+      .getByText(/nine of ten such piles come out .*\(\d/)
       .first()
       .waitFor();
     const lamps = page.getByRole('radiogroup', { name: 'The lamp that chips are seen by' });
@@ -92,12 +92,13 @@ describe('a kept pile', () => {
     const offered = () => page.locator('[data-test=alternative]').allInnerTexts();
     await page.locator('[data-test=alternative]').first().waitFor();
     const before = await offered();
-    await page.locator('[data-test=minding]').selectOption('lets through');
+    await page.locator('[data-test=wishes] summary').click();
+    await sitting.choose('minding', 'letting light through');
     await page.waitForFunction((was) => {
       const now = [...document.querySelectorAll<HTMLElement>('[data-test=alternative]')].map((e) => e.innerText);
       return now.length > 0 && now.join() !== was;
     }, before.join());
-    await page.locator('[data-test=minding]').selectOption('usual');
+    await sitting.choose('minding', 'little work');
     await page.waitForFunction(
       (was) => [...document.querySelectorAll<HTMLElement>('[data-test=alternative]')].map((e) => e.innerText).join() === was,
       before.join(),
@@ -158,7 +159,7 @@ describe('a kept pile', () => {
 
   it('is put away and brought back', async () => {
     const before = await page.locator('.ledge a.pile').count();
-    await page.getByRole('button', { name: 'Put this pile away' }).click();
+    await sitting.more('Put this pile away');
     await ledgeCount(page, before - 1);
     await page.getByRole('button', { name: 'Undo' }).click();
     await ledgeCount(page, before);

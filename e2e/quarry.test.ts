@@ -49,7 +49,7 @@ describe('the quarry road, from memory', () => {
   async function from(hand: Hand, mother: PileDto, ...keys: readonly string[]): Promise<PileDto> {
     const before = (await piles()).map(({ id }) => id);
     await page.goto(`${sitting.running.address}painting/${paintingId}/mixing/${mother.id}`);
-    await page.getByRole('tab', { name: 'From it' }).waitFor();
+    await page.locator('[data-test=door]', { hasText: 'From it' }).waitFor();
     await page.getByText('Laying the palette out').waitFor({ state: 'detached' });
     await hand.key('2');
     for (const key of keys) await hand.key(key);
@@ -91,9 +91,9 @@ describe('the quarry road, from memory', () => {
     await page.getByRole('heading', { name: 'Piles, dark to light' }).waitFor();
     const { settings } = await sitting.rows();
     await sitting.elsewhere({ do: 'settings.change', version: settings![0]!.version, measure: 'eye' });
-    await soon(async () => /mostly|much|some/.test(await page.locator('nav.grid').innerText()), 'the list tells words');
-    for (const line of await page.locator('nav.grid .recipe').allInnerTexts())
-      expect(line).to.not.match(/\d+ (Titanium|Raw|Venetian|Ultramarine)/);
+    const told = () => page.locator('.layers a.pile').evaluateAll((all) => all.map((one) => one.getAttribute('title') ?? ''));
+    await soon(async () => (await told()).some((one) => /mostly|much|some/.test(one)), 'the chips tell words');
+    for (const line of await told()) expect(line).to.not.match(/\d+ (Titanium|Raw|Venetian|Ultramarine)/);
     const wanted = encodeURIComponent(JSON.stringify({ sheet: 'lesson', paper: 'A4', paintingId }));
     const response = await fetch(`${sitting.running.address}api/sheets?wanted=${wanted}`);
     expect(response.status).to.equal(200);

@@ -15,6 +15,11 @@ describe('colours sampled from a picture', () => {
   afterEach(() => expect(sitting.faults).to.deep.equal([]));
   const rows = () => sitting.rows(sitting.paintingId);
   const samples = async () => (await rows()).samples!;
+  /** A sample is in the record, and the page has heard so. */
+  const kept = async (count: number): Promise<void> => {
+    await soon(async () => (await samples()).length === count, `${count} are kept`);
+    await sitting.quiet();
+  };
   const press = async (x: number, y: number): Promise<void> => {
     const box = (await page.locator('[role=application]').boundingBox())!;
     await page.mouse.click(box.x + box.width * x, box.y + box.height * y);
@@ -26,7 +31,7 @@ describe('colours sampled from a picture', () => {
     await press(0.36, 0.85);
     hand.actions++;
     await page.locator('[data-test=held]').waitFor();
-    await page.locator('[data-test=zone]').selectOption('halftone');
+    await sitting.choose('zone', 'halftone');
     hand.actions++;
     await page.locator('[data-test=thing]').fill('bench');
     await page.locator('[data-test=thing]').press('Enter');
@@ -98,7 +103,7 @@ describe('colours sampled from a picture', () => {
   });
 
   it('give the light of the place that was dwelt on, not of what was passed over', async () => {
-    await page.getByRole('tab', { name: 'Prepare' }).click();
+    await page.locator('[data-test=door]', { hasText: 'Frame' }).click();
     const white = (await samples()).length;
     await sitting.dwellAt(0.62, 0.12);
     const button = (await page.getByRole('button', { name: 'The point is white or grey' }).boundingBox())!;
@@ -114,16 +119,20 @@ describe('colours sampled from a picture', () => {
     await page.keyboard.press('Control+z');
     await soon(async () => (await sitting.rows()).references!.every((one) => one.view.neutral === undefined), 'the light as it was');
     expect((await samples()).length).to.equal(white);
-    await page.getByRole('tab', { name: 'Colour' }).click();
+    await page.locator('[data-test=door]', { hasText: 'Colour' }).click();
   });
 
   it('belong to a thing that is said of each, not of all that follow', async () => {
     await page.keyboard.press('Escape');
     await sitting.dwellAt(0.2, 0.2);
+    const before = (await samples()).length;
+    await page.getByRole('button', { name: /Keep this pile/ }).click();
+    await kept(before + 1);
     await page.locator('[data-test=thing]').fill('face');
     await page.locator('[data-test=thing]').press('Enter');
-    await page.getByRole('button', { name: /Keep this pile/ }).click();
     await soon(async () => (await samples()).at(-1)!.thing === 'face', 'the face');
+    const { piles } = await sitting.rows(sitting.paintingId);
+    expect(piles!.find((pile) => pile.sampleId !== null && pile.name.endsWith('face'))).to.not.equal(undefined);
     await press(0.3, 0.3);
     await soon(async () => (await samples()).at(-1)!.thing === '', 'another is of no thing');
     expect(await page.locator('[data-test=thing]').inputValue()).to.equal('');
@@ -147,11 +156,48 @@ describe('colours sampled from a picture', () => {
     await page.mouse.up();
     await soon(async () => (await page.locator('svg.over path.light').count()) === 1, 'the outline');
     await page.keyboard.press('k');
-    await soon(async () => (await samples()).length === before + 1, 'kept');
+    await kept(before + 1);
     const { outline } = (await samples()).at(-1)!;
     expect(outline!.points!.length).to.be.at.least(8);
     await page.keyboard.press('d');
     await page.keyboard.press('Escape');
+  });
+
+  it('let the hand go on while one of them is being kept', async () => {
+    await page.keyboard.press('Escape');
+    const before = (await samples()).length;
+    let letGo!: () => void;
+    const answered = new Promise<void>((done) => (letGo = done));
+    await page.route('**/api/changes', async (route) => {
+      await answered;
+      await route.continue();
+    });
+    await sitting.dwellAt(0.7, 0.3);
+    await page.locator('[data-test=recipe]').waitFor();
+    await page.keyboard.press('k');
+    await sitting.dwellAt(0.25, 0.35);
+    letGo();
+    await kept(before + 1);
+    await page.locator('[data-test=held]').waitFor();
+    const ring = (await page.locator('.ring.meant').boundingBox())!;
+    const box = (await page.locator('[role=application]').boundingBox())!;
+    expect((ring.x + ring.width / 2 - box.x) / box.width).to.be.closeTo(0.25, 0.01);
+    await page.unroute('**/api/changes');
+    await page.keyboard.press('Escape');
+  });
+
+  it('are of values alone where the painting takes no more from its pictures', async () => {
+    await page.keyboard.press('Escape');
+    await page.locator('[data-test=door]', { hasText: 'Key' }).click();
+    const painting = async () => (await sitting.rows()).paintings!.find(({ id }) => id === sitting.paintingId)!;
+    await page.getByRole('radio', { name: 'its values alone' }).check();
+    await soon(async () => (await painting()).valueOnly, 'values alone');
+    await page.getByRole('radio', { name: 'its colours' }).check({ trial: true });
+    await page.locator('[data-test=door-back], [data-test=door][aria-pressed=true]').first().click();
+    await sitting.dwellAt(0.4, 0.45);
+    await page.getByText('value only; hue of grey').waitFor();
+    await sitting.elsewhere({ do: 'painting.change', id: sitting.paintingId, version: (await painting()).version, valueOnly: false });
+    await page.getByRole('button', { name: 'value only', exact: true }).waitFor();
   });
 
   it('may be of a value alone', async () => {
@@ -183,7 +229,7 @@ describe('colours sampled from a picture', () => {
   it('become of a value alone while their mark is held, and their pile with them', async () => {
     const before = (await samples()).length;
     await press(0.52, 0.52);
-    await soon(async () => (await samples()).length === before + 1, 'kept');
+    await kept(before + 1);
     const { id } = (await samples()).at(-1)!;
     const pile = async () => (await rows()).piles!.find((one) => one.sampleId === id)!;
     const coloured = await pile();
@@ -203,7 +249,7 @@ describe('colours sampled from a picture', () => {
       await sitting.pointAt(x, 0.12);
       await page.locator('[data-test=recipe]').waitFor();
       await page.keyboard.press('k');
-      await soon(async () => (await samples()).length > before + (x > 0.12 ? 1 : 0), 'kept');
+      await kept(before + (x > 0.12 ? 2 : 1));
       await page.keyboard.press('Escape');
     }
     const marks = page.locator('[data-test=mark]');

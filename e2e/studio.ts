@@ -5,7 +5,15 @@ import { fileURLToPath } from 'node:url';
 import { fillStudio } from '@dusk/demo';
 import { startServer, type Running } from '@dusk/server';
 import type { Answer, CardsFound, Rows } from '@dusk/wire';
-import { chromium, type Browser, type BrowserContext, type BrowserContextOptions, type Page, type Request } from 'playwright-core';
+import {
+  chromium,
+  type Browser,
+  type BrowserContext,
+  type BrowserContextOptions,
+  type Locator,
+  type Page,
+  type Request,
+} from 'playwright-core';
 
 export const PAGES = fileURLToPath(new URL('../web/dist', import.meta.url));
 
@@ -76,6 +84,8 @@ export class Sitting {
       if (message.type() === 'error' && !/status of 4\d\d|net::ERR_(CONNECTION|INCOMPLETE|EMPTY)/.test(message.text()))
         faults.push(message.text());
     });
+    // Files are asked for from the start: whoever listens only when a key is pressed may come too late.
+    page.on('filechooser', () => undefined);
     const underWay = new Set<Request>();
     page.on('request', (request) => void (request.url().includes('/events') || underWay.add(request)));
     page.on('requestfinished', (request) => void underWay.delete(request));
@@ -86,6 +96,34 @@ export class Sitting {
   async open(path = ''): Promise<void> {
     await this.page.goto(this.running.address + path);
     await this.page.locator('nav.rail').waitFor();
+  }
+
+  /** Does what is done less often: opens the key it is behind and presses it. */
+  async more(name: string | RegExp, key: RegExp = /^More/): Promise<void> {
+    await this.page.getByRole('main').getByRole('button', { name: key }).filter({ visible: true }).first().click();
+    const open = this.page.locator('.v-overlay--active .v-list-item');
+    await open
+      .and(this.page.getByLabel(name))
+      .or(open.filter({ hasText: name }))
+      .first()
+      .click();
+  }
+
+  /** Chooses one of a field's list. */
+  choose(test: string, title: string): Promise<void> {
+    return this.chooseIn(this.page.locator(`[data-test=${test}] input`).first(), title);
+  }
+  /** Chooses one of the list of a field that is named in another way. */
+  async chooseIn(field: Locator, title: string): Promise<void> {
+    await field.locator('xpath=ancestor::*[contains(concat(" ", @class, " "), " v-field ")]').click();
+    // A long list lays only what is seen of it.
+    const item = this.page.locator('.v-overlay--active .v-list-item').getByText(title, { exact: true });
+    const list = this.page.locator('.v-overlay--active .v-list');
+    await list.waitFor();
+    for (let i = 0; i < 40 && (await item.count()) === 0; i++) await list.evaluate((one) => one.scrollBy(0, 300));
+    await item.first().click();
+    await list.waitFor({ state: 'detached' });
+    await this.quiet();
   }
 
   /** Goes to a place by the rail, with no page loaded anew. */
@@ -101,7 +139,8 @@ export class Sitting {
       await this.page.evaluate(async () => {
         await document.fonts.ready;
         const ends = document.getAnimations().filter((one) => one.effect?.getComputedTiming().iterations !== Infinity);
-        await Promise.allSettled(ends.map((one) => one.finished));
+        // A transition that another takes the place of may never say that it ended.
+        await Promise.race([Promise.allSettled(ends.map((one) => one.finished)), new Promise((late) => setTimeout(late, 1000))]);
         for (let i = 0; i < 2; i++) await new Promise((done) => requestAnimationFrame(done));
       });
       return this.underWay.size === 0;

@@ -43,10 +43,58 @@ const PLACES: readonly Place[] = [
       await sitting.page.locator('[data-test=recipe]').waitFor();
     },
   },
+  {
+    name: 'colours that matter',
+    go: async ({ page }) => {
+      await page.keyboard.press('q');
+      await page.locator('[data-test=proposed]').nth(4).waitFor();
+    },
+  },
+  {
+    name: 'a plan in flat shapes',
+    go: async ({ page }) => {
+      await page.keyboard.press('l');
+      await page.locator('[data-test=study]').waitFor();
+      await page.locator('[data-test=plan-stage]').waitFor();
+    },
+  },
+  {
+    name: 'a change that is tried',
+    go: async ({ page }) => {
+      await page.keyboard.press('j');
+      await page.getByText('Draw round what you would change').waitFor();
+    },
+  },
+  {
+    name: 'the canvas beside its picture',
+    go: async ({ page }) => {
+      await page.keyboard.press('z');
+      await page.locator('[data-test=flip], [data-test=bring-canvas]').waitFor();
+      if (await page.locator('[data-test=bring-canvas]').isVisible()) await page.locator('[data-test=stand-in]').click();
+      await page.locator('[data-test=miss]').first().waitFor();
+    },
+  },
+  {
+    name: 'the picture in one’s own piles',
+    go: async ({ page }) => {
+      await page.keyboard.press('Escape');
+      await page.keyboard.press('m');
+      await page.locator('[data-test=part]').nth(4).waitFor();
+    },
+  },
   { name: 'mixing', go: (sitting) => sitting.goTo('Mixing') },
+  {
+    name: 'field notes',
+    go: async ({ page }) => {
+      await page.keyboard.press('j');
+      await page.locator('[data-test=note]').waitFor();
+    },
+  },
   {
     name: 'an open pile',
     go: async (sitting) => {
+      await sitting.page.keyboard.press('Escape');
+      await sitting.page.getByRole('dialog').waitFor({ state: 'detached' });
       await sitting.openPile(/^copper, body/);
       await sitting.page.locator('[data-test=kept-recipe]').waitFor();
     },
@@ -60,10 +108,26 @@ const PLACES: readonly Place[] = [
     },
   },
   {
+    name: 'a family of a pile',
+    go: async ({ page }) => {
+      await page.locator('[data-test=whole-family]').click();
+      await page.locator('[data-test=relative]').first().waitFor();
+    },
+  },
+  {
     name: 'what a pile is for',
     go: async ({ page }) => {
+      await page.keyboard.press('Escape');
+      await page.getByRole('dialog').waitFor({ state: 'detached' });
       await page.keyboard.press('4');
       await page.locator('[data-test=pile-note]').waitFor();
+    },
+  },
+  {
+    name: 'how a pile is laid',
+    go: async ({ page }) => {
+      await page.keyboard.press('5');
+      await page.locator('[data-test=over-ground]').waitFor();
     },
   },
   { name: 'a pile that is only planned', go: openPlanned },
@@ -78,8 +142,27 @@ const PLACES: readonly Place[] = [
     name: 'out of doors',
     go: async (sitting) => {
       await sitting.goTo('Mixing');
-      await sitting.page.getByRole('button', { name: /^Out of doors/ }).click();
+      await sitting.more(/^Out of doors/);
       await sitting.page.getByRole('dialog', { name: 'Out of doors' }).waitFor();
+    },
+  },
+  {
+    name: 'the day',
+    go: async ({ page }) => {
+      await page.keyboard.press('Escape');
+      await page.getByRole('dialog').waitFor({ state: 'detached' });
+      await page.keyboard.press('d');
+      await page.locator('[data-test=day-step]').first().waitFor();
+    },
+  },
+  {
+    name: 'a photo of the palette',
+    go: async ({ page }) => {
+      await page.keyboard.press('Escape');
+      await page.getByRole('dialog').waitFor({ state: 'detached' });
+      await page.keyboard.press('f');
+      await page.locator('[data-test=stand-in]').click();
+      await page.locator('[data-test=photo-row]').first().waitFor();
     },
   },
   {

@@ -1,38 +1,59 @@
 // npm test: installs what is missing and runs everything; ends with one line that counts.
-import { spawnSync } from 'node:child_process';
-import { readFileSync, rmSync } from 'node:fs';
+import { spawn } from 'node:child_process';
+import { readdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromiumPath } from './chromium.mjs';
-import { buildPages, installPackages, ROOT, run } from './prepare.mjs';
+import { buildPages, installPackages, ROOT } from './prepare.mjs';
 
 installPackages();
 const CHROMIUM = chromiumPath();
-run('npm', ['run', 'check', '--silent']);
 buildPages();
 
-/** Runs Mocha with one configuration; its counts come from a report it writes beside its lines. */
-function mocha(...args) {
-  const report = join(ROOT, `.mocha-${process.pid}.json`);
-  const { status } = spawnSync(
+let started = 0;
+/** Runs Mocha once; what it says comes in one piece where others run beside it. Its counts come from a report. */
+async function mocha(args, isAlone) {
+  const report = join(ROOT, `.mocha-${process.pid}-${++started}.json`);
+  const child = spawn(
     process.execPath,
-    [join(ROOT, 'node_modules/mocha/bin/mocha.js'), ...args, '--reporter', join(ROOT, 'scripts/reporter.cjs')],
-    {
-      cwd: ROOT,
-      stdio: 'inherit',
-      env: { ...process.env, CHROMIUM, MOCHA_REPORT: report },
-    },
+    ['--import', 'tsx', join(ROOT, 'node_modules/mocha/bin/mocha.js'), ...args, '--reporter', join(ROOT, 'scripts/reporter.cjs')],
+    { cwd: ROOT, stdio: isAlone ? 'inherit' : ['ignore', 'pipe', 'pipe'], env: { ...process.env, CHROMIUM, MOCHA_REPORT: report } },
   );
-  let counts = { passes: 0, failures: 1 };
+  let said = '';
+  for (const out of [child.stdout, child.stderr]) out?.on('data', (data) => (said += data));
+  const status = await new Promise((done) => child.on('close', done));
+  process.stdout.write(said);
+  let counts = { passes: 0, failures: 1, failed: [`${args.join(' ')} ended without a report`] };
   try {
     counts = JSON.parse(readFileSync(report, 'utf8'));
   } catch {
     console.error('Mocha ended without a report.');
   }
   rmSync(report, { force: true });
-  return { passes: counts.passes, failures: Math.max(counts.failures, status === 0 ? 0 : 1) };
+  return { ...counts, failures: Math.max(counts.failures, status === 0 ? 0 : 1) };
 }
 
-const runs = [mocha(), mocha('--config', 'e2e/.mocharc.json')];
+/** Browser tests go in two lanes, as long as one another on two cores: these, and all others. */
+const LONG = ['walk', 'kin', 'waiting', 'seen', 'main', 'quarry', 'palette', 'piles', 'outing', 'box'].map((name) => `${name}.test.ts`);
+const all = readdirSync(join(ROOT, 'e2e')).filter((name) => name.endsWith('.test.ts'));
+const lanes = [LONG, all.filter((name) => !LONG.includes(name))];
+// A hand that is played on a machine under load may miss its moment: what fails is tried once more, and said.
+const inBrowser = (names) =>
+  mocha(['--no-config', '--timeout', '60000', '--retries', '1', '--exit', ...names.map((name) => `e2e/${name}`)], false);
+
+/** What needs nothing running, in one lane beside the tests of the rest. */
+const checked = new Promise((done) =>
+  spawn(process.execPath, [join(ROOT, 'scripts/check.mjs'), '--one'], { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit'] }).on(
+    'close',
+    done,
+  ),
+);
+const unit = await mocha([], true);
+if ((await checked) !== 0) {
+  console.log(`failed: the check; ${unit.passes} passed, ${unit.failures} failed before the browser tests`);
+  process.exit(1);
+}
+const runs = [unit, ...(await Promise.all(lanes.map(inBrowser)))];
 const sum = (key) => runs.reduce((total, counts) => total + counts[key], 0);
+for (const one of runs.flatMap(({ failed }) => failed)) console.log(`failed: ${one}`);
 console.log(`${sum('passes')} passed, ${sum('failures')} failed`);
 process.exit(sum('failures') === 0 && sum('passes') > 0 ? 0 : 1);

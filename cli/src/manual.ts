@@ -10,7 +10,7 @@ export function manual(): string {
 
 \`npx dusk <command> [file]\` reads JSON from a file or standard input and writes JSON to standard output. An array of inputs gives an array of outputs, in one process. An error is one clear line on standard error and exit code 2. \`dusk <command> --help\` shows what stands here.
 
-Tubes are named by the generic pigments of the catalogue, as \`titanium-white\`. Parts are volumes of tube paint. Lab, unless an illuminant is named, is CIELAB under D65 for the CIE 1931 2° observer; XYZ has Y of the white at 100; value is Munsell value, 0–10.
+Tubes are named by the generic pigments of the catalogue, as \`titanium-white\`; every command also takes \`"tubes":{"my sienna":{"K":[…],"S":[…]}}\`, one’s own curves in 36 bands from 380 nm as \`dusk fit\` answers them, whose names then stand beside those. Parts are volumes of tube paint. Lab, unless an illuminant is named, is CIELAB under D65 for the CIE 1931 2° observer; XYZ has Y of the white at 100; value is Munsell value, 0–10.
 
 | command | what it does |
 | --- | --- |

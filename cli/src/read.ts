@@ -14,11 +14,11 @@ import {
   mixCurves,
   moved,
   partsInWords,
-  pigmentFromInput,
   readingOf,
   SIGHTS,
   reflectance,
   smoothSpectrum,
+  type Basis,
   type Beliefs,
   type Illuminant,
   type KnownDoubts,
@@ -35,11 +35,11 @@ import {
   type Viewing,
 } from '@dusk/core';
 import { fieldsOf } from './command.ts';
+import { isOwn, ownKey, tubeOf } from './ownTubes.ts';
 
 /** A generic pigment as a tube on the palette. */
 export function tubeFromInput(slug: unknown): PaletteTube {
-  const { K, S, drying, caution } = pigmentFromInput(slug);
-  return { id: slug as string, K, S, drying, caution };
+  return { id: slug as string, ...tubeOf(slug) };
 }
 
 export function tubesFromInput(palette: unknown, name = 'palette'): PaletteTube[] {
@@ -48,18 +48,36 @@ export function tubesFromInput(palette: unknown, name = 'palette'): PaletteTube[
   return palette.map(tubeFromInput);
 }
 
+/** Parts of a tube and of white in a swatch. */
+export function partsFromReading(parts: unknown): { readonly tube: number; readonly white: number } {
+  const { tube, white = 0 } = fieldsOf(parts, ['tube', 'white']);
+  return { tube: finite('parts', 'The parts of the tube', tube), white: finite('parts', 'The parts of white', white) };
+}
+
+/** What a tube of one’s own rests on; nothing of a typical one. */
+const basisOf = (id: string): { readonly basis?: Basis } => (isOwn(id) ? { basis: 'fitted' } : {});
+
 /** Tubes and their parts. */
-export function partsFromInput(parts: unknown): { readonly id: string; readonly paint: PaintCurves; readonly parts: number }[] {
+export function partsFromInput(
+  parts: unknown,
+): { readonly id: string; readonly paint: PaintCurves; readonly parts: number; readonly basis?: Basis }[] {
   if (typeof parts !== 'object' || parts === null || Array.isArray(parts))
     throw new CraftError('parts', 'parts must be an object of tubes and numbers, as {"titanium-white": 9, "ultramarine-blue": 1}.');
-  return Object.entries(parts).map(([id, n]) => ({ id, paint: pigmentFromInput(id), parts: finite('parts', `The parts of ${id}`, n) }));
+  return Object.entries(parts).map(([id, n]) => ({
+    id,
+    ...basisOf(id),
+    paint: tubeOf(id),
+    parts: finite('parts', `The parts of ${id}`, n),
+  }));
 }
 
 /** Tubes and their parts, which may be words: those lie in a range. */
-export function uncertainPartsFromInput(parts: unknown): (Portion & { readonly id: string; readonly range?: readonly [number, number] })[] {
+export function uncertainPartsFromInput(
+  parts: unknown,
+): (Portion & { readonly id: string; readonly basis?: Basis; readonly range?: readonly [number, number] })[] {
   if (typeof parts !== 'object' || parts === null || Array.isArray(parts)) return partsFromInput(parts);
   return Object.entries(parts).map(([id, n]) =>
-    typeof n === 'string' ? { id, paint: pigmentFromInput(id), ...partsInWords(n) } : partsFromInput({ [id]: n })[0]!,
+    typeof n === 'string' ? { id, ...basisOf(id), paint: tubeOf(id), ...partsInWords(n) } : partsFromInput({ [id]: n })[0]!,
   );
 }
 
@@ -89,7 +107,7 @@ function pilesFromInput(input: unknown): PaletteMix[] {
   if (typeof input !== 'object' || input === null || Array.isArray(input))
     throw new CraftError('palette', 'piles must be an object of names and parts.');
   return Object.entries(input).map(([id, given]) => {
-    if (CATALOGUE.has(id)) throw new CraftError('palette', `A pile cannot be called ${JSON.stringify(id)}: a tube is.`);
+    if (CATALOGUE.has(id) || isOwn(id)) throw new CraftError('palette', `A pile cannot be called ${JSON.stringify(id)}: a tube is.`);
     const parts = partsFromInput(given);
     const whole = parts.reduce((sum, p) => sum + p.parts, 0);
     return { id, ...mixCurves(parts), flat: Object.fromEntries(parts.map((p) => [p.id, p.parts / whole])) };
@@ -194,7 +212,7 @@ function believedTubes(palette: unknown, beliefs: unknown): PaletteTube[] {
 export function paletteFromInput(input: PaletteInput): Palette {
   const { palette, limits, piles, beliefs } = input;
   const { illuminant, film, medium, sunk, pick_up } = input;
-  const key = JSON.stringify([palette, limits, piles, beliefs, illuminant, film, medium, sunk, pick_up]);
+  const key = JSON.stringify([ownKey(), palette, limits, piles, beliefs, illuminant, film, medium, sunk, pick_up]);
   if (held?.key !== key) {
     const tubes = believedTubes(palette, beliefs);
     held = { key, palette: layPalette(tubes, limitsFromInput(limits), viewingFromInput(input), pilesFromInput(piles)) };

@@ -23,6 +23,7 @@ import {
   type Recipe,
 } from '@dusk/core';
 import { rounded, roundedList } from './command.ts';
+import { tubeOf } from './ownTubes.ts';
 
 export const writtenShares = (flat: Readonly<Record<string, number>>): Record<string, number> =>
   Object.fromEntries(Object.entries(flat).map(([id, share]) => [id, rounded(share, 9)]));
@@ -42,7 +43,7 @@ export interface NamedPortion extends Portion {
 /** What a recipe takes of each tube of a palette. */
 const portionsOf = ({ flat }: Recipe, palette?: Palette): NamedPortion[] => {
   const laid = new Map(palette?.ingredients.map((i) => [i.id, i]));
-  return Object.entries(flat).map(([id, parts]) => ({ id, paint: laid.get(id) ?? CATALOGUE.get(id)!, parts }));
+  return Object.entries(flat).map(([id, parts]) => ({ id, paint: laid.get(id) ?? tubeOf(id), parts }));
 };
 
 /** Names of the heaps that are mixed first: what is let down, or a body. */
@@ -95,7 +96,7 @@ export function writtenSteps(
 }
 /** Mouth of an ordinary tube, and what paint taken up with the knife weighs. */
 export const NOZZLE_MM = 6;
-const KNIFE_DENSITY = 1.5;
+export const KNIFE_DENSITY = 1.5;
 
 /** How a tube is measured, or what is taken up with the knife. */
 export const handlingOf = (id: string): Handling => ({ density: CATALOGUE.get(id)?.density ?? KNIFE_DENSITY, nozzleMm: NOZZLE_MM });

@@ -2,6 +2,7 @@ import { execFileSync, spawnSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { expect } from 'chai';
+import { CATALOGUE } from '@dusk/core';
 import { main } from '../src/main.ts';
 import { manual } from '../src/manual.ts';
 
@@ -308,8 +309,84 @@ describe('the other commands of dusk', () => {
   });
 });
 
+describe('tubes of one’s own on the command line', () => {
+  const curves = CATALOGUE.get('burnt-sienna')!;
+  const strong = { K: [...curves.K].map((v) => 1.25 * v), S: [...curves.S].map((v) => 1.1 * v) };
+  const tubes = { mine: strong };
+  const spectrumOf = (parts: object): { spectrum: unknown } => answer('mix', { tubes, parts });
+  const readings = [0, 2, 6, 20].map((white) => ({
+    parts: { tube: 1, white },
+    spectrum: spectrumOf({ mine: 1, ...(white > 0 && { 'titanium-white': white }) }).spectrum,
+  }));
+
+  it('are fitted from swatches, and go into every other command', () => {
+    const fitted = answer('fit', { pigment: 'burnt-sienna', white: 'titanium-white', readings });
+    expect(fitted.K).to.have.length(36);
+    expect(fitted.basis).to.equal('fitted');
+    expect(fitted.strength).to.be.closeTo(1.25, 0.08);
+    expect(Math.max(...fitted.residuals)).to.be.below(0.8);
+    const parts = { 'titanium-white': 5, mine: 1, 'ultramarine-blue': 1 };
+    const [told, truth] = [fitted, strong].map((mine) => answer('mix', { tubes: { mine }, parts }).lab);
+    expect(answer('colour', { lab: told, other: { lab: truth } }).deltaE00).to.be.below(0.6);
+    const palette = ['titanium-white', 'mine', 'ultramarine-blue'];
+    const { recipes } = answer('solve', { tubes: { mine: fitted }, target: { lab: truth }, palette });
+    const again = answer('mix', { tubes: { mine: fitted }, parts: recipes[0].flat }).lab;
+    expect(again[0]).to.be.closeTo(recipes[0].lab[0], 0.01);
+    expect(
+      answer('string', { tubes, stops: [{ parts: { mine: 1 } }, { parts: { 'titanium-white': 1 } }], piles: 3, palette }).piles,
+    ).to.have.length(3);
+    expect(answer('path', { tubes, parts }).at?.(-1) ?? answer('path', { tubes, parts })).to.be.an('object');
+    // The next input has none of it.
+    expect(dusk(['mix'], { parts: { mine: 1 } }).code).to.equal(2);
+  });
+
+  it('a white is fitted by itself, a colour off a card is taken too', () => {
+    const white = answer('fit', { pigment: 'titanium-white', readings: [{ parts: { tube: 1 }, lab: [96, -0.5, 3] }] });
+    const { lab } = answer('mix', { tubes: { mine: white }, parts: { mine: 1 } });
+    expect(lab[2]).to.be.within(2, 4);
+    expect(white.S).to.deep.equal(answer('fit', { pigment: 'titanium-white', readings: [{ parts: { tube: 1 }, lab: [90, 0, 0] }] }).S);
+  });
+
+  it('reach tells what share is matched, who earns least, whom to add, and the best few', () => {
+    const colours = [{ hex: '#8a6b4f', weight: 3 }, { lab: [60, -25, 10] }];
+    const found = answer('reach', {
+      palette: ['titanium-white', 'burnt-sienna', 'yellow-ochre', 'ultramarine-blue'],
+      rack: ['viridian', 'cadmium-red'],
+      colours,
+    });
+    expect(found.match).to.be.closeTo(0.75, 1e-4);
+    expect(found.match + found.near + found.not).to.be.closeTo(1, 1e-3);
+    expect(found.each).to.have.length(2);
+    expect(found.add[0].tube).to.equal('viridian');
+    expect(found.earns.map((one: { tube: string }) => one.tube)).to.include('burnt-sienna');
+    const few = answer('reach', {
+      rack: [...PALETTE, 'viridian'],
+      count: 3,
+      must: ['titanium-white'],
+      must_not: ['phthalo-blue'],
+      colours,
+    });
+    expect(few.tubes).to.have.length(3).and.include('titanium-white');
+    expect(few.tubes).to.not.include('phthalo-blue');
+  });
+});
+
 describe('bad input to dusk', () => {
   const cases: [string, unknown][] = [
+    ['fit', { pigment: 'burnt-sienna' }],
+    ['fit', { pigment: 'burnt-sienna', readings: [] }],
+    ['fit', { pigment: 'burnt-sienna', readings: [{ parts: { tube: 0, white: 1 }, lab: [50, 0, 0] }] }],
+    ['fit', { pigment: 'burnt-sienna', readings: [{ parts: { tube: 1 }, spectrum: { start: 380, step: 10, r: new Array(36).fill(3) } }] }],
+    ['mix', { tubes: { mine: { K: [1], S: [1] } }, parts: { mine: 1 } }],
+    ['mix', { tubes: { 'titanium-white': { K: new Array(36).fill(1), S: new Array(36).fill(1) } }, parts: { 'titanium-white': 1 } }],
+    ['mix', { tubes: { mine: { K: new Array(36).fill(1), S: new Array(36).fill(0) } }, parts: { mine: 1 } }],
+    ['mix', { tubes: [], parts: { 'titanium-white': 1 } }],
+    ['reach', {}],
+    ['reach', { palette: [], colours: [{ hex: '#fff' }] }],
+    ['reach', { palette: PALETTE, colours: [] }],
+    ['reach', { palette: PALETTE, colours: [{ hex: '#fff', weight: -1 }] }],
+    ['reach', { rack: PALETTE, colours: [{ hex: '#fff' }], count: 99 }],
+    ['reach', { rack: PALETTE, colours: [{ hex: '#fff' }], count: 2, must: ['viridian'] }],
     ['colour', 'not json'],
     ['colour', ''],
     ['colour', {}],

@@ -1,10 +1,14 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import {
+  USUAL_TINTS,
+  standInReader,
   best,
   CATALOGUE,
   findGlints,
   isGlint,
+  labOf,
+  labToHex,
   layKey,
   layPalette,
   mixtureOfRecipe,
@@ -12,14 +16,15 @@ import {
   readArea,
   throughKey,
   valueSpread,
+  washOver,
   type Key,
   type Palette,
   type Pixels,
 } from '@dusk/core';
 import { addTube, hasWork, keepPicture, makeChange, pilesOf, readPicture, tubeRows, type Studio } from '@dusk/server';
-import { labDto, mixtureSent, type Operation, type TubeDto, type View } from '@dusk/wire';
+import { labDto, mixtureSent, type Needs, type Operation, type TubeDto, type View } from '@dusk/wire';
 import sharp from 'sharp';
-import { SAMPLE_MAKER, SAMPLE_PAINTINGS, SAMPLE_TUBES, type SamplePainting, type SamplePlace } from './sampleStudio.ts';
+import { SAMPLE_MAKER, SAMPLE_PAINTINGS, SAMPLE_TAUGHT, SAMPLE_TUBES, type SamplePainting, type SamplePlace } from './sampleStudio.ts';
 import { growKin } from './kin.ts';
 import { tellStory } from './story.ts';
 
@@ -58,7 +63,7 @@ function kept(
   key: Key,
   paintingId: string,
   referenceId: string,
-  { name, thing, zone, x, y }: SamplePlace,
+  { name, thing, zone, x, y, lands }: SamplePlace,
 ): Operation[] {
   const outline = { x: x * pixels.width, y: y * pixels.height, radius: AREA * pixels.width };
   const { lab } = readArea(pixels, outline.x, outline.y, outline.radius);
@@ -67,8 +72,30 @@ function kept(
   const sampleId = randomUUID();
   return [
     { do: 'sample.add', id: sampleId, paintingId, referenceId, outline, seen: labDto(lab), paint: labDto(paint), zone, thing },
-    { do: 'pile.add', id: randomUUID(), paintingId, name, target: { kind: 'absolute', lab: labDto(paint) }, sampleId, plan, ml: USUAL_ML },
+    {
+      do: 'pile.add',
+      id: randomUUID(),
+      paintingId,
+      name,
+      target: { kind: 'absolute', lab: labDto(paint) },
+      sampleId,
+      plan,
+      ml: USUAL_ML,
+      ...(lands && { purpose: lands }),
+    },
   ];
+}
+
+/** A ground of its own colour, or a wash of one of its tubes. */
+function groundOf(
+  { ground, groundOf: pigment }: SamplePainting,
+  tubes: readonly TubeDto[],
+): Pick<Needs<'painting.add'>, 'ground' | 'groundOf'> {
+  const tube = tubes.find((one) => one.pigment === pigment);
+  if (!tube) return { ground };
+  const { K, S } = tube.curves;
+  const wash = washOver({ K: Float64Array.from(K), S: Float64Array.from(S) }, 'wiped to a stain');
+  return { ground: labToHex(labOf(wash)), groundOf: { tubeId: tube.id, wiped: 'wiped to a stain' } };
 }
 
 async function addSamplePainting(studio: Studio, sample: SamplePainting, tubes: ReadonlyMap<string, TubeDto>): Promise<void> {
@@ -81,7 +108,7 @@ async function addSamplePainting(studio: Studio, sample: SamplePainting, tubes: 
   const make = (...ops: readonly Operation[]) => makeChange(studio, { id: randomUUID(), device: DEVICE, ops });
   await make(
     { do: 'palette.add', id: paletteId, name: sample.palette.name, tubeIds: chosen.map((t) => t.id) },
-    { do: 'painting.add', id: paintingId, title: sample.title, paletteId, ground: sample.ground },
+    { do: 'painting.add', id: paintingId, title: sample.title, paletteId, ...groundOf(sample, chosen) },
     { do: 'reference.add', id: referenceId, paintingId, pictureId: held.id, name: sample.picture },
   );
   await make(
@@ -113,6 +140,37 @@ async function keepCards(studio: Studio, paintingId: string, { set, note, piles 
   await makeChange(studio, { id: randomUUID(), device: DEVICE, ops });
 }
 
+/** A tube and what the stand-in reader read of it: straight, and in three tints of the studio's white. */
+async function teachOne(studio: Studio, white: TubeDto): Promise<void> {
+  const { pigment, name, nozzleMm } = SAMPLE_TAUGHT;
+  const tubeId = await studio.change((db) => addTube(db, CATALOGUE.get(pigment)!, name, SAMPLE_MAKER, nozzleMm));
+  const reader = standInReader((id) => CATALOGUE.get(id === tubeId ? pigment : white.pigment)!, 7);
+  const sightingId = randomUUID();
+  const readings = await Promise.all(
+    USUAL_TINTS.map(async (parts): Promise<Operation> => {
+      const tints = parts > 0 ? [{ id: white.id, parts }] : [];
+      const spectrum = await reader.read([{ id: tubeId, parts: 1 }, ...tints].map((one) => ({ tubeId: one.id, parts: one.parts })));
+      return {
+        do: 'reading.add',
+        id: randomUUID(),
+        sightingId,
+        tubeId,
+        patch: {
+          form: 1,
+          heaps: [{ ingredients: [{ id: tubeId, parts: 1 }, ...tints].map((one) => ({ tube: one.id, parts: one.parts })) }],
+        },
+        lab: labDto(labOf(spectrum)),
+        spectrum: [...spectrum],
+      };
+    }),
+  );
+  await makeChange(studio, {
+    id: randomUUID(),
+    device: DEVICE,
+    ops: [{ do: 'sighting.add', id: sightingId, kind: 'reader', light: 'daylight' }, ...readings],
+  });
+}
+
 /**
  * Fills a studio that nobody has worked in yet with the sample studio.
  * @returns whether it did
@@ -125,5 +183,6 @@ export async function fillStudio(studio: Studio): Promise<boolean> {
   const tubes = (await studio.look((db) => tubeRows(db))).filter((t) => t.maker === SAMPLE_MAKER);
   const byPigment = new Map(tubes.map((t) => [t.pigment, t]));
   for (const sample of SAMPLE_PAINTINGS) await addSamplePainting(studio, sample, byPigment);
+  await teachOne(studio, byPigment.get('titanium-white')!);
   return true;
 }

@@ -1,5 +1,5 @@
 import type { Zone } from '@dusk/core';
-import type { ViewDto } from '@dusk/wire';
+import type { Needs, ViewDto } from '@dusk/wire';
 
 /** A tube of the sample studio, by a maker made up for it. */
 export interface SampleTube {
@@ -25,6 +25,9 @@ export const SAMPLE_TUBES: readonly SampleTube[] = [
   { pigment: 'viridian', name: 'Viridian', nozzleMm: 6 },
 ];
 
+/** A tube that lies on no palette yet, and was taught by a reader. */
+export const SAMPLE_TAUGHT: SampleTube = { pigment: 'burnt-umber', name: 'Burnt umber', nozzleMm: 6 };
+
 export interface SamplePalette {
   readonly name: string;
   readonly pigments: readonly string[];
@@ -37,6 +40,8 @@ export interface SamplePlace {
   readonly zone: Zone;
   readonly x: number;
   readonly y: number;
+  /** How it is laid, and what it is to be enough for. */
+  readonly lands?: Pick<NonNullable<Needs<'pile.add'>['purpose']>, 'laid' | 'passage'>;
 }
 
 /** What the sample painter did with a pile, in order. */
@@ -54,6 +59,8 @@ export interface SamplePainting {
   readonly title: string;
   readonly palette: SamplePalette;
   readonly ground: string;
+  /** Of its palette, the pigment the ground is a wash of; its colour is then that. */
+  readonly groundOf?: string;
   /** Its sides in mm. */
   readonly canvas: { readonly widthMm: number; readonly heightMm: number };
   readonly picture: string;
@@ -82,7 +89,14 @@ export const SAMPLE_PAINTINGS: readonly SamplePainting[] = [
     piles: [
       { name: 'wall by the window', thing: 'wall', zone: 'light', x: 0.62, y: 0.12 },
       { name: 'wall near the lamp', thing: 'wall', zone: 'light', x: 0.04, y: 0.3 },
-      { name: 'bench in the light', thing: 'bench', zone: 'halftone', x: 0.52, y: 0.86 },
+      {
+        name: 'bench in the light',
+        thing: 'bench',
+        zone: 'halftone',
+        x: 0.52,
+        y: 0.86,
+        lands: { laid: { how: 'thin' }, passage: { cm2: 300 } },
+      },
       { name: 'copper, body', thing: 'copper', zone: 'halftone', x: 0.29, y: 0.53 },
       { name: 'glaze, halftone', thing: 'bowl', zone: 'halftone', x: 0.53, y: 0.56 },
       { name: 'blanket, front', thing: 'blanket', zone: 'halftone', x: 0.67, y: 0.4 },
@@ -124,6 +138,7 @@ export const SAMPLE_PAINTINGS: readonly SamplePainting[] = [
       ],
     },
     ground: '#b9a58c',
+    groundOf: 'raw-sienna',
     canvas: { widthMm: 600, heightMm: 400 },
     picture: 'courtyard',
     source: 'seen from a window, in the last sun',

@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import compression from 'compression';
+import packed from 'express-static-gzip';
 import express, { type Express, type Request } from 'express';
 import helmet from 'helmet';
 import { pino, type Logger } from 'pino';
@@ -40,7 +41,15 @@ export function makeApp(studio: Studio, pages?: string, log: Logger = pino({ lev
   );
   app.use('/api', express.json({ limit: '1mb' }), apiRoutes(studio, pages));
   if (pages && existsSync(pages)) {
-    app.use('/assets', express.static(join(pages, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
+    app.use(
+      '/assets',
+      packed(join(pages, 'assets'), {
+        enableBrotli: true,
+        orderPreference: ['br'],
+        index: false,
+        serveStatic: { immutable: true, maxAge: '1y', fallthrough: false },
+      }),
+    );
     app.use(express.static(pages, { maxAge: 0 }));
     app.get('/{*path}', (_, response) => response.sendFile(join(pages, 'index.html')));
   }

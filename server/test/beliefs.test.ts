@@ -207,7 +207,7 @@ describe('what piles teach of tubes', () => {
       expect(before.piles).to.equal(MANY);
       const heard: unknown[] = [];
       const stop = bench.running.studio.hearing.listen(
-        ({ rows }) => heard.push(...(rows.tubes ?? [])),
+        (told) => told.is === 'change' && heard.push(...(told.answer.rows.tubes ?? [])),
         () => undefined,
       );
       await change(bench, { do: 'belief.refuse', id: piles[0]!.beliefId });

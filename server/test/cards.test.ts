@@ -128,6 +128,25 @@ describe('cards', () => {
     expect(names(card)).to.deep.equal(['titanium-white', 'ultramarine-blue']);
   });
 
+  it('say how the pile is laid: its film, its medium, the ground it lies on', async () => {
+    const own = await aPainting(bench);
+    const groundOf = { tubeId: idOf(bench, 'burnt-sienna'), wiped: 'wiped back' as const };
+    await change(bench, { do: 'painting.change', id: own.id, version: own.version, ground: '#d9a06b', groundOf, habit: 'thin' });
+    const below = await aPile(bench, own.id);
+    const pile = await aPile(bench, own.id);
+    expect(await make(pile.id)).to.deep.include({ film: 'thin over a ground of Burnt sienna, wiped back', medium: '' });
+    const laid = { how: 'glaze' as const, with: 'medium' as const, over: 'wet' as const, takes: 'a lot' as const };
+    await change(bench, { do: 'pile.change', id: pile.id, version: pile.version, purpose: { overId: below.id, laid } });
+    const card = await make(pile.id);
+    expect(card).to.deep.include({ film: `glaze over wet ${below.name}, taking up a lot`, medium: 'resin and oil' });
+    checkCard(asCard(card));
+    const sheet = { sheet: 'painting', paper: 'A4', paintingId: own.id };
+    await bench.http
+      .get('/api/sheets')
+      .query({ wanted: JSON.stringify(sheet) })
+      .expect(200);
+  });
+
   it('say how sure they are, and what each tube’s curves rested on', async () => {
     const pile = await aPile(bench, painting.id);
     const card = await make(pile.id);

@@ -497,6 +497,7 @@ describe('the table of reads', () => {
       tube: f.tube.id,
       beliefs: f.pile.id,
       doubts: f.palette.id,
+      taught: idOf(bench, 'viridian'),
       card: f.card.id,
     };
     for (const [name, path] of Object.entries(READS)) {

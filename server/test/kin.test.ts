@@ -10,7 +10,7 @@ import {
   type Mixture,
   type PaintCurves,
 } from '@dusk/core';
-import { labOfDto, operationsToMix, type MixingTable, type Operation, type PaintingDto, type PileDto } from '@dusk/wire';
+import { labOfDto, operationsToMix, type MixingTable, type Operation, type PaintingDto, type PaletteDto, type PileDto } from '@dusk/wire';
 import {
   aPainting,
   aPile,
@@ -20,6 +20,7 @@ import {
   mixed,
   newId,
   openBench,
+  read,
   readPainting,
   refused,
   send,
@@ -152,10 +153,63 @@ describe('piles and their kin', () => {
       leftBroken: true,
     });
     const id = newId();
-    await send(bench, [{ do: 'pile.change', id: made.id, version: 1, layer: 2, note: '', purpose: { overId: beside.id } }], id).expect(201);
-    expect(await now(made.id)).to.deep.include({ layer: 2, note: '', purpose: { overId: beside.id } });
+    const laidOver = { overId: beside.id, laid: { how: 'glaze' as const, with: 'medium' as const, over: 'dry' as const } };
+    await send(bench, [{ do: 'pile.change', id: made.id, version: 1, layer: 2, note: '', purpose: laidOver }], id).expect(201);
+    expect(await now(made.id)).to.deep.include({ layer: 2, note: '', purpose: laidOver });
     await undo(bench, id).expect(201);
     expect(await now(made.id)).to.deep.include({ layer: 1, note: 'for the rim too', purpose: made.purpose });
+    const outline = [0.1, 0.5, 0.9].map((x) => ({ x, y: x * x }));
+    const whole = {
+      laid: { how: 'loaded' as const, over: 'wet' as const, takes: 'a hint' as const, brushId: beside.id, layers: 2 },
+      passage: { cm2: 120, outline, open: 0.25, heldBack: 0.1 },
+      inPlace: [
+        { tubeId: idOf(bench, 'viridian'), said: 'a touch' as const },
+        { pileId: beside.id, said: 'some' as const },
+      ],
+    };
+    await change(bench, { do: 'pile.change', id: made.id, version: 3, purpose: whole });
+    expect((await now(made.id)).purpose).to.deep.equal(whole);
+  });
+
+  it('lie on a ground that is made of a tube, by a painting’s habit, in an order of the day', async () => {
+    const { id: paintingId, version } = await aPainting(bench);
+    const news = {
+      ground: '#d9a06b',
+      groundOf: { tubeId: idOf(bench, 'burnt-sienna'), wiped: 'wiped back' as const },
+      habit: 'thin darks, thick lights' as const,
+      day: { order: 'back to front' as const, minutes: 40 },
+      valueOnly: true,
+    };
+    const id = newId();
+    const { rows } = (await send(bench, [{ do: 'painting.change', id: paintingId, version, ...news }], id).expect(201)).body as {
+      rows: { paintings: PaintingDto[] };
+    };
+    const [kept] = rows.paintings;
+    expect(kept).to.deep.include(news);
+    for (const bad of [
+      { groundOf: { tubeId: newId(), wiped: 'wiped back' } },
+      { groundOf: { tubeId: idOf(bench, 'burnt-sienna'), wiped: 'scrubbed' } },
+      { habit: 'thick' },
+      { valueOnly: 'yes' },
+      { day: { order: 'as it comes' } },
+      { day: { order: 'darks first', minutes: 0 } },
+    ])
+      await refused(send(bench, [{ do: 'painting.change', id: paintingId, version: kept!.version, ...bad } as unknown as Operation]), 422);
+    const back = (await undo(bench, id).expect(201)).body as { rows: { paintings: PaintingDto[] } };
+    expect(back.rows.paintings[0]).to.deep.include({ groundOf: null, habit: null, day: null, valueOnly: false });
+  });
+
+  it('may have one white for the lights, of the palette’s own', async () => {
+    const { paletteId } = await aPainting(bench);
+    const palette = (await read(bench)).rows.palettes!.find(({ id }) => id === paletteId)!;
+    const [tubeId] = palette.tubeIds;
+    const id = newId();
+    const set = { do: 'palette.change' as const, id: paletteId, version: palette.version, lightsWhiteId: tubeId! };
+    const { rows } = (await send(bench, [set], id).expect(201)).body as { rows: { palettes: PaletteDto[] } };
+    expect(rows.palettes[0]!.lightsWhiteId).to.equal(tubeId);
+    await refused(send(bench, [{ ...set, version: rows.palettes[0]!.version, lightsWhiteId: newId() }]), 422);
+    const back = (await undo(bench, id).expect(201)).body as { rows: { palettes: PaletteDto[] } };
+    expect(back.rows.palettes[0]!.lightsWhiteId).to.equal(null);
   });
 
   it('are of the layer that is painted, unless said', async () => {
@@ -168,6 +222,24 @@ describe('piles and their kin', () => {
     const { id, version } = await aPile(bench, painting.id);
     const other = await aPile(bench, painting.id);
     for (const purpose of [
+      { laid: { how: 'poured' } },
+      { laid: { how: 'glaze', with: 'honey' } },
+      { laid: { over: 'the moon' } },
+      { laid: 'thin' },
+      { laid: { how: 'thin', um: 30 } },
+      { laid: { how: 'thin', takes: 'all of it' } },
+      { laid: { how: 'thin', layers: 0 } },
+      { laid: { how: 'thin', brushId: newId() } },
+      { laid: { how: 'thin', brushId: id } },
+      { passage: { cm2: 0 } },
+      { inPlace: [{ said: 'a touch' }] },
+      { inPlace: [{ tubeId: newId(), said: 'a touch' }] },
+      { inPlace: [{ pileId: id, said: 'a touch' }] },
+      { inPlace: [{ tubeId: idOf(bench, 'viridian'), said: 'lots' }] },
+      { passage: { outline: [] } },
+      { passage: { cm2: 9, open: 1 } },
+      { passage: { cm2: 9, outline: [{ x: 0, y: 0 }] } },
+      { passage: { cm2: 9, outline: Array.from({ length: 3 }, () => ({ x: 2, y: 0 })) } },
       { neighbours: [{ pileId: id }] },
       { overId: id },
       { neighbours: [{ pileId: newId() }] },

@@ -396,4 +396,46 @@ describe('pictures', () => {
     const rows = await change(bench, { do: 'reference.change', id, version: 1, view });
     expect(rows.references![0]!.view).to.deep.equal(view);
   });
+
+  it('carry plans, trials and what a photo of the canvas says, and refuse such as cannot be', async () => {
+    const painting = await aPainting(bench);
+    const { id: pictureId } = await sent(await (await twoHalves(64, 48, '#8a6b4f', '#406080')).png().toBuffer(), 'planned.png');
+    const sending = (op: unknown) => send(bench, [op as Operation]);
+    const id = newId();
+    await change(bench, { do: 'reference.add', id, paintingId: painting.id, pictureId, name: 'planned' });
+    const lab = { L: 50, a: 0, b: 0 };
+    const points = [0, 0, 1, 0, 1, 1];
+    const corners = [0.1, 0.1, 0.9, 0.1, 0.9, 0.9, 0.1, 0.9];
+    for (const view of [
+      { shapes: [{ points: [0, 0, 1, 0], lab }] },
+      { shapes: [{ points: [...points, 0.5], lab }] },
+      { shapes: [{ points: [0, 0, 2, 0, 1, 1], lab }] },
+      { shapes: [{ points }] },
+      { shapes: [{ points, lab, pileId: 'copper' }] },
+      { shapes: Array.from({ length: 61 }, () => ({ points, lab })) },
+      { dress: ['copper'] },
+      { dress: Array.from({ length: 10 }, () => '') },
+      { trials: Array.from({ length: 9 }, () => ({ changes: [] })) },
+      { trials: [{ changes: [{ points, lighter: 9 }] }] },
+      { trials: [{ changes: [{ points, moveX: 2 }] }] },
+      { canvas: { of: id, corners: corners.slice(0, 6) } },
+      { canvas: { of: id, corners: [0.1, 0.1, 0.1, 0.9, 0.9, 0.9, 0.9, 0.1] } },
+      { canvas: { of: 'it', corners } },
+      { canvas: { of: id, corners, white: { x: 2, y: 0 } } },
+      { blank: 'yes' },
+    ])
+      await refused(sending({ do: 'reference.change', id, version: 1, view }), 422);
+    const view = {
+      dress: ['', 'mean', newId()],
+      shapes: [{ points, lab, thing: 'the wall' }],
+      trials: [{ changes: [{ points, lighter: -1.5 }] }],
+      canvas: { of: newId(), corners, white: { x: 0.5, y: 0.02 }, meant: [{ points }] },
+      blank: true,
+    };
+    const kept = await change(bench, { do: 'reference.change', id, version: 1, view } as never);
+    expect(kept.references!.find((one) => one.id === id)!.view).to.deep.equal(view);
+    for (const between of [{ darkest: 6, lightest: 3 }, { darkest: 5, lightest: 5.2 }, { darkest: -1, lightest: 5 }, 'dim'])
+      await refused(sending({ do: 'painting.change', id: painting.id, version: painting.version, between }), 422);
+    await refused(sending({ do: 'sample.add', id: newId(), paintingId: painting.id, seen: lab, paint: lab, light: 'x'.repeat(61) }), 422);
+  });
 });

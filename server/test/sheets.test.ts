@@ -220,6 +220,40 @@ describe('printed sheets', () => {
     for (const name of ['dark', 'sheet', 'sky']) expect(day.pages[0]!.text).to.contain(name);
   });
 
+  it('are a day on one page: twenty piles in their turn, each whole, what waits and what there is no time for', async () => {
+    const painting = await aPainting(bench);
+    const [white, blue, red] = ['titanium-white', 'ultramarine-blue', 'venetian-red'].map((pigment) => idOf(bench, pigment));
+    const ids: string[] = [];
+    for (let i = 0; i < 22; i++) {
+      const id = newId();
+      ids.push(id);
+      const ingredients = [
+        { tube: white, parts: 20 - i / 2 },
+        { tube: blue, parts: 1 + i },
+        { tube: red, parts: 2 },
+      ];
+      const plan = { form: 1, heaps: [{ ingredients }] };
+      await change(bench, { do: 'pile.add', id, paintingId: painting.id, name: `pile of turn ${i}`, plan, ml: 4 } as never);
+    }
+    const day = {
+      order: 'darks first' as const,
+      minutes: 63,
+      steps: ids.slice(0, 20).map((id, i) => ({ id, startsAt: 3 * i })),
+      later: [{ id: ids[20]!, fromId: ids[0]!, tubeId: white! }],
+      leftIds: [ids[21]!],
+    };
+    const { pages } = await print({ sheet: 'day', paper: 'A4', paintingId: painting.id, day });
+    expect(pages).to.have.length(1);
+    const text = pages[0]!.text.replace(/\s+/g, ' ');
+    for (let i = 0; i < 20; i++) expect(text).to.contain(`pile of turn ${i}`);
+    // What is read back lacks some letters of its faces.
+    expect(text).to.match(/pile of turn 20 .rom pile o. turn 0, .ith Titanium/);
+    expect(text).to.match(/time .or: pile o. turn 21/);
+    expect(text.indexOf('pile of turn 3')).to.be.below(text.indexOf('pile of turn 4'));
+    await refused(ask({ sheet: 'day', paper: 'A4', paintingId: painting.id }), 422);
+    await refused(ask({ sheet: 'day', paper: 'A4', paintingId: painting.id, day: { ...day, steps: [] } }), 422);
+  });
+
   it('have their beads under one another, and say the name again where they go on', async () => {
     const { pages } = await print({ sheet: 'cards', paper: 'A4', cardIds: [card.id] });
     const beads = pages[0]!.fields.filter(({ height }) => height < 9.1);

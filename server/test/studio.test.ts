@@ -312,12 +312,13 @@ describe('what was done with a pile', () => {
     expect(await run(`UPDATE "stage" SET "left" = 9`)).to.match(/never changed/);
     expect(await run(`UPDATE "addition" SET "ml" = 9`)).to.match(/never changed/);
     expect(await run(`UPDATE "tube_state" SET "K" = '[]'`)).to.match(/never changed/);
+    expect(await run(`UPDATE "tube_state" SET "doubt" = '[]'`)).to.match(/never changed/);
     expect(await run(`UPDATE "change" SET "device" = ''`)).to.match(/never changed/);
     expect(await run(`DELETE FROM "stage"`)).to.match(/never deleted/);
     expect(await run(`UPDATE "pile" SET "version" = "version" + 2`)).to.match(/goes up by one/);
     expect(
       await run(
-        `INSERT INTO "tube_state" SELECT 'x', "tubeId", 'learnt', "source", "K", "S", "createdAt", NULL, NULL, NULL FROM "tube_state" LIMIT 1`,
+        `INSERT INTO "tube_state" SELECT 'x', "tubeId", 'learnt', "source", "K", "S", "createdAt", NULL, NULL, NULL, NULL FROM "tube_state" LIMIT 1`,
       ),
     ).to.match(/learnt state/);
   });
@@ -326,6 +327,8 @@ describe('what was done with a pile', () => {
 /** Cards, sets and files of cards, and tubes, have one each for their versions; what came with areas has more. */
 const VERSIONED_SINCE = 4;
 const WITH_AREAS = 9;
+/** What swatches told is never changed. */
+const OF_SWATCHES = 2;
 
 describe('the studio file', () => {
   it('has the schema its entities describe, and every trigger, after migrations alone', async () => {
@@ -337,7 +340,9 @@ describe('the studio file', () => {
     const { upQueries } = await data.driver.createSchemaBuilder().log();
     expect(upQueries.map((q) => q.query)).to.deep.equal([]);
     const triggers = (await data.query(`SELECT name FROM sqlite_master WHERE type = 'trigger'`)) as { name: string }[];
-    expect(triggers).to.have.length(TRIGGERS.length + CARD_TRIGGERS.length + FILE_TRIGGERS.length + VERSIONED_SINCE + WITH_AREAS);
+    expect(triggers).to.have.length(
+      TRIGGERS.length + CARD_TRIGGERS.length + FILE_TRIGGERS.length + VERSIONED_SINCE + WITH_AREAS + OF_SWATCHES,
+    );
     await data.destroy();
   });
 

@@ -1,6 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import {
+  closeness,
   CATALOGUE,
   hexToLab,
   labOf,
@@ -14,7 +15,7 @@ import {
   partsText,
 } from '@dusk/core';
 import { SURROUNDS, type PileDto, type StageDto } from '@dusk/wire';
-import { closeness, describe as inWords, firstName, moment, valueDifference } from '../src/floor/words.ts';
+import { describe as inWords, firstName, moment, valueDifference } from '../src/floor/words.ts';
 import { surroundStyle } from '../src/chips/surround.ts';
 import { ingredientsOf, saysSize, type LoggedLine } from '../src/recipe/logged.ts';
 import { inShort } from '@dusk/core';
@@ -282,6 +283,9 @@ describe('rows as they are heard of', () => {
     version: 1,
     name,
     tubeIds: [],
+    lightsWhiteId: null,
+    mixedDarks: false,
+    guestIds: [],
     createdAt: 'a',
     updatedAt: 'a',
     deletedAt,

@@ -1,14 +1,12 @@
-import { IsIn } from 'class-validator';
+import { LAID_HOW, LAID_TAKING, LAID_WITH, MOST_LAID, type LaidHow, type LaidTaking, type LaidWith } from '@dusk/core';
+import { IsIn, IsInt } from 'class-validator';
 import { Id, Moment, Note, Nullable, ObjectOf, ObjectsOf, Optional, Version, Within, Words } from './fields.ts';
 import { AdditionSent, type AdditionDto } from './stages.ts';
 
 /** What can be done with an area of a painting. */
 export const AREA_DEEDS = ['laid', 'wiped back', 'oiled out', 'touched'] as const;
 export type AreaDeed = (typeof AREA_DEEDS)[number];
-/** How paint is laid. */
-export const LAID_HOW = ['wash', 'glaze', 'scumble', 'thin', 'normal', 'loaded'] as const;
-/** What it is laid with, and over. */
-export const LAID_WITH = ['nothing', 'oil', 'medium', 'alkyd medium', 'thinner'] as const;
+/** What paint is laid over. */
 export const LAID_OVER = ['the ground', 'dry', 'wet'] as const;
 /** How a layer was to the touch. */
 export const TOUCHES = ['wet', 'tacky', 'dry', 'dry through', 'sunk'] as const;
@@ -61,19 +59,44 @@ export class AreaChange {
 export class LaidSent {
   @Optional()
   @IsIn(LAID_HOW, { message: `Paint is laid as ${LAID_HOW.join(', ')}` })
-  how?: (typeof LAID_HOW)[number];
+  how?: LaidHow;
 
   @Optional()
   @IsIn(LAID_WITH, { message: `Paint is laid with ${LAID_WITH.join(', ')}` })
-  with?: (typeof LAID_WITH)[number];
+  with?: LaidWith;
 
   @Optional()
   @IsIn(LAID_OVER, { message: `Paint is laid over ${LAID_OVER.join(', ')}` })
   over?: (typeof LAID_OVER)[number];
 
+  /** How much of wet paint below goes into it. */
+  @Optional()
+  @IsIn(LAID_TAKING, { message: `Wet paint below is taken up by ${LAID_TAKING.join(', ')}` })
+  takes?: LaidTaking;
+
+  /** The pile that is left in the brush; a clean brush without it. */
+  @Optional()
+  @Id('What is left in the brush')
+  brushId?: string;
+
+  @Optional()
+  @IsInt({ message: 'Layers are a whole number' })
+  @Within('Layers', 1, MOST_LAID)
+  layers?: number;
+
   @Optional()
   @Note('What was said', 200)
   said?: string;
+}
+
+export interface LaidDto {
+  readonly how?: LaidHow;
+  readonly with?: LaidWith;
+  readonly over?: (typeof LAID_OVER)[number];
+  readonly takes?: LaidTaking;
+  readonly brushId?: string;
+  readonly layers?: number;
+  readonly said?: string;
 }
 
 /** Something that was done with an area; it stands in one order with what was done with piles, and never changes. */
@@ -113,7 +136,7 @@ export interface AreaDeedDto {
   readonly kind: AreaDeed;
   readonly at: string;
   readonly sittingId: string | null;
-  readonly laid: Partial<LaidSent> | null;
+  readonly laid: LaidDto | null;
   readonly touch: (typeof TOUCHES)[number] | null;
   readonly additions: readonly AdditionDto[];
 }

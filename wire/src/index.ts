@@ -25,6 +25,8 @@ export * from './sheets.ts';
 export * from './settings.ts';
 export * from './kinds.ts';
 export * from './changes.ts';
+export * from './looks.ts';
+export * from './looked.ts';
 export * from './reads.ts';
 export * from './mixed.ts';
 export * from './records.ts';

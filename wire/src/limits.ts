@@ -30,6 +30,8 @@ export type PassingOn = (typeof PASSING_ON)[number];
 
 /** Layers of a painting, counted from 1. */
 export const MOST_LAYERS = 20;
+/** Things that are added to one pile in place. */
+export const MOST_IN_PLACE = 6;
 /** Neighbours of a pile, further places it serves in, and what may show in it left broken. */
 export const MOST_NEIGHBOURS = 2;
 export const MOST_PLACES = 40;
@@ -37,6 +39,11 @@ export const MOST_BROKEN = 6;
 
 /** Most corners of an area that was drawn, and most areas joined to one. */
 export const MOST_CORNERS = 120;
+/** Flat shapes of a plan. */
+export const MOST_FLAT_SHAPES = 60;
+/** Trials of a picture that lie side by side, and changes of one. */
+export const MOST_TRIALS = 8;
+export const MOST_CHANGES_TRIED = 12;
 export const MOST_JOINED = 12;
 
 /** Most cards that are kept together as one set. */

@@ -1,8 +1,29 @@
-import { IsHexColor, IsInt, Matches } from 'class-validator';
+import { DAY_ORDERS, HABITS, WIPED, type DayOrder, type Habit, type Wiped } from '@dusk/core';
+import { IsBoolean, IsHexColor, IsIn, IsInt, Matches } from 'class-validator';
 import { Id, Nullable, ObjectOf, Optional, Version, Within, Words } from './fields.ts';
 import { MOST_LAYERS } from './limits.ts';
 
 const GROUND = { message: 'The ground is a colour like #b5a48c' };
+
+/** A ground that is made of a tube: a wash of it over white priming. */
+export class GroundOfSent {
+  @Id('The tube a ground is made of')
+  tubeId!: string;
+
+  @IsIn(WIPED, { message: `A wash is ${WIPED.join(', ')}` })
+  wiped!: Wiped;
+}
+
+/** How a day's piles are planned. */
+export class DaySent {
+  @IsIn(DAY_ORDERS, { message: `Piles are mixed ${DAY_ORDERS.join(', ')}` })
+  order!: DayOrder;
+
+  /** Time there is; left out for all that is needed. */
+  @Optional()
+  @Within('The minutes there are', 1, 1440)
+  minutes?: number;
+}
 
 export class NewPainting {
   @Id('A painting')
@@ -18,6 +39,10 @@ export class NewPainting {
   @IsHexColor(GROUND)
   @Matches(/^#[0-9a-f]{6}$/i, GROUND)
   ground?: string;
+
+  @Optional()
+  @ObjectOf('A ground is made of a tube', () => GroundOfSent)
+  groundOf?: GroundOfSent;
 }
 
 const SIDE_MM = [10, 20_000] as const;
@@ -29,6 +54,15 @@ export class CanvasSent {
 
   @Within('The height of a canvas in mm', ...SIDE_MM)
   heightMm!: number;
+}
+
+/** The darkest and the lightest that a painting may get. */
+export class BetweenSent {
+  @Within('The darkest a painting may get', 0, 9.5)
+  darkest!: number;
+
+  @Within('The lightest a painting may get', 0.5, 10)
+  lightest!: number;
 }
 
 export class PaintingChange {
@@ -66,6 +100,30 @@ export class PaintingChange {
   @Nullable()
   @Within('The ceiling of chroma', 0, 30)
   ceiling?: number | null;
+
+  /** Null for a ground that is a colour alone. */
+  @Nullable()
+  @ObjectOf('A ground is made of a tube', () => GroundOfSent)
+  groundOf?: GroundOfSent | null;
+
+  /** How its paint is laid where nothing else is said; null for nothing said. */
+  @Nullable()
+  @IsIn(HABITS, { message: `A painting is laid ${HABITS.join(', ')}` })
+  habit?: Habit | null;
+
+  @Nullable()
+  @ObjectOf('A day is planned by an order', () => DaySent)
+  day?: DaySent | null;
+
+  /** Whether only the values of its pictures count, unless a sample says otherwise. */
+  @Optional()
+  @IsBoolean({ message: 'A painting takes values alone from its pictures, or not' })
+  valueOnly?: boolean;
+
+  /** Values that it keeps between; null for all that paint can be. */
+  @Nullable()
+  @ObjectOf('A painting keeps between two values', () => BetweenSent)
+  between?: BetweenSent | null;
 }
 
 export interface PaintingDto {
@@ -78,6 +136,14 @@ export interface PaintingDto {
   readonly canvas: { readonly widthMm: number; readonly heightMm: number } | null;
   readonly layer: number;
   readonly ceiling: number | null;
+  /** The tube its ground was made of, and how far it was wiped back. */
+  readonly groundOf: { readonly tubeId: string; readonly wiped: Wiped } | null;
+  readonly habit: Habit | null;
+  /** Whether samples are of values alone unless they say otherwise. */
+  readonly valueOnly: boolean;
+  /** Values that it keeps between. */
+  readonly between: { readonly darkest: number; readonly lightest: number } | null;
+  readonly day: { readonly order: DayOrder; readonly minutes?: number } | null;
   readonly pileCount: number;
   readonly createdAt: string;
   readonly updatedAt: string;

@@ -1,6 +1,6 @@
-import { ArrayUnique, IsUUID } from 'class-validator';
+import { ArrayUnique, IsBoolean, IsUUID } from 'class-validator';
 import { PALETTE_MOST_TUBES } from './limits.ts';
-import { Id, ListOf, Optional, Version, Words } from './fields.ts';
+import { Id, ListOf, Nullable, Optional, Version, Words } from './fields.ts';
 
 const TUBES = `The tubes of a palette`;
 const DIFFERENT = { message: 'A palette holds each tube once' };
@@ -35,6 +35,23 @@ export class PaletteChange {
   @ArrayUnique(DIFFERENT)
   @IsUUID(undefined, EACH)
   tubeIds?: string[];
+
+  /** The white that is laid thick in the lights, where others are for tints; null for none. */
+  @Nullable()
+  @Id('The white for the lights')
+  lightsWhiteId?: string | null;
+
+  /** Darks are mixed: a tube black that lies there is for other things. */
+  @Optional()
+  @IsBoolean({ message: 'Darks are mixed, or not' })
+  mixedDarks?: boolean;
+
+  /** Tubes that lie there for one sitting. */
+  @Optional()
+  @ListOf('Tubes for one sitting', 0, PALETTE_MOST_TUBES)
+  @ArrayUnique(DIFFERENT)
+  @IsUUID(undefined, EACH)
+  guestIds?: string[];
 }
 
 export interface PaletteDto {
@@ -42,6 +59,11 @@ export interface PaletteDto {
   readonly version: number;
   readonly name: string;
   readonly tubeIds: readonly string[];
+  /** The white that is laid thick in the lights; the others are for tints. */
+  readonly lightsWhiteId: string | null;
+  readonly mixedDarks: boolean;
+  /** Of its tubes those that lie there for one sitting. */
+  readonly guestIds: readonly string[];
   readonly createdAt: string;
   readonly updatedAt: string;
   readonly deletedAt: string | null;

@@ -1,6 +1,7 @@
 import type { Beliefs } from '@dusk/core';
 import type { CardStory } from './cards.ts';
 import type { Answer } from './changes.ts';
+import type { TaughtDto } from './readings.ts';
 
 /** What every read answers with. */
 export interface ReadAnswers {
@@ -12,6 +13,8 @@ export interface ReadAnswers {
   painting: Answer;
   /** One tube, with the readings that teach it. */
   tube: Answer;
+  /** Looks at piles that taught a tube, the newest first. */
+  taught: { readonly looks: readonly TaughtDto[] };
   /** The browsers and programs that changes came from. */
   devices: Answer;
   /** Sets of cards, and files of cards that were brought in. */
@@ -38,6 +41,7 @@ export const READS = {
   paintings: '/paintings-after/:id',
   painting: '/paintings/:id',
   tube: '/tubes/:id',
+  taught: '/tubes/:id/taught',
   devices: '/devices',
   sets: '/sets',
   card: '/cards/:id',
@@ -73,6 +77,8 @@ export const CARDS_OUT = '/cards-out';
 export const OUTING = '/outing';
 /** Where changes are heard of as they happen, and where the studio is copied. */
 export const EVENTS = '/events';
+/** Where a window tells how it looks at its picture, for windows that follow it, in this browser or another. */
+export const LOOKED = '/looked';
 export const COPIES = '/copies';
 export const BACKUP = '/backup';
 

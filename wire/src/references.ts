@@ -148,6 +148,11 @@ export class NewSample {
   @Optional()
   @IsBoolean({ message: 'A sample is of a value alone, or not' })
   valueOnly?: boolean;
+
+  /** In what light it was noted before the view. */
+  @Optional()
+  @Note('A light', 60)
+  light?: string;
 }
 
 export class SampleChange {
@@ -203,6 +208,8 @@ export interface SampleDto {
   readonly zone: string;
   readonly thing: string;
   readonly valueOnly: boolean;
+  /** In what light it was noted before the view; empty for what is from a picture. */
+  readonly light: string;
   readonly createdAt: string;
   readonly deletedAt: string | null;
 }

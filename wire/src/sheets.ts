@@ -1,13 +1,54 @@
+import { DAY_ORDERS, type DayOrder } from '@dusk/core';
 import { ArrayUnique, IsBoolean, IsIn, IsUUID } from 'class-validator';
-import { Id, ListOf, Optional, Within } from './fields.ts';
+import { Id, ListOf, ObjectOf, ObjectsOf, Optional, Within } from './fields.ts';
 import { MOST_IN_SET } from './limits.ts';
 
 export const PAPER_SIZES = ['A4', 'Letter', 'A6'] as const;
 export type PaperSize = (typeof PAPER_SIZES)[number];
 
-/** What is printed: cards one to a sheet, cards in a row (a string, a set), what to take along; a palette's chart; a painting's sheet, its piles in the order to mix them, what to take along, a lesson. */
-export const SHEETS = ['cards', 'row', 'kit', 'chart', 'painting', 'order', 'painting-kit', 'lesson'] as const;
+/** What is printed: cards one to a sheet, cards in a row (a string, a set), what to take along; a palette's chart; a painting's sheet, its piles in the order to mix them, a day as it is planned, what to take along, a lesson. */
+export const SHEETS = ['cards', 'row', 'kit', 'chart', 'painting', 'order', 'day', 'painting-kit', 'lesson'] as const;
 export type SheetKind = (typeof SHEETS)[number];
+
+/** A pile of a day, and when its turn is, in minutes from the beginning. */
+export class DayStepSent {
+  @Id('A pile')
+  id!: string;
+
+  @Within('When its turn is', 0, 100_000)
+  startsAt!: number;
+}
+
+/** A pile that waits, the pile it is then had from, and the tube that goes into that. */
+export class LaterSent {
+  @Id('A pile')
+  id!: string;
+
+  @Id('The pile it is had from')
+  fromId!: string;
+
+  @Id('A tube')
+  tubeId!: string;
+}
+
+/** A day as it was planned. */
+export class DayShown {
+  @IsIn(DAY_ORDERS, { message: `Piles are mixed ${DAY_ORDERS.join(', ')}` })
+  order!: DayOrder;
+
+  @Within('What it takes in minutes', 0, 100_000)
+  minutes!: number;
+
+  @ObjectsOf('The piles of a day', 1, MOST_IN_SET, () => DayStepSent)
+  steps!: DayStepSent[];
+
+  @ObjectsOf('The piles that wait', 0, MOST_IN_SET, () => LaterSent)
+  later!: LaterSent[];
+
+  @ListOf('The piles there is no time for', 0, MOST_IN_SET)
+  @IsUUID(undefined, { each: true, message: 'Each pile is named by its id' })
+  leftIds!: string[];
+}
 
 /** What is to stand on a sheet, as JSON in the query `wanted`. */
 export class SheetWanted {
@@ -42,6 +83,11 @@ export class SheetWanted {
   @ArrayUnique({ message: 'A pile is printed once' })
   @IsUUID(undefined, { each: true, message: 'Each pile is named by its id' })
   pileIds?: string[];
+
+  /** Of a day's page. */
+  @Optional()
+  @ObjectOf('A day is said by its piles', () => DayShown)
+  day?: DayShown;
 
   @Optional()
   @IsBoolean({ message: 'Pictures are printed or not' })

@@ -6,6 +6,8 @@ import type { TubeDto } from './tubes.ts';
 export interface CurvesDto {
   readonly K: readonly number[];
   readonly S: readonly number[];
+  /** Of a tube that was taught: what is still open of it, as core’s `PaintCurves` has it. */
+  readonly doubt?: readonly (readonly number[])[];
 }
 
 /** What was known of a tube's curves from some day on. It never changes: other curves are another state. */

@@ -32,8 +32,18 @@ import {
   type SolveOptions,
 } from '@dusk/core';
 import { fieldsOf, rounded, roundedList, type Command } from '../command.ts';
+import { tubeOf } from '../ownTubes.ts';
 import { doubtsFromInput, paletteFromInput, partsFromInput, targetFromInput, tubesFromInput } from '../read.ts';
-import { NOZZLE_MM, writtenColour, writtenDoses, writtenMixture, writtenRecipe, writtenShares, writtenSteps } from '../write.ts';
+import {
+  KNIFE_DENSITY,
+  NOZZLE_MM,
+  writtenColour,
+  writtenDoses,
+  writtenMixture,
+  writtenRecipe,
+  writtenShares,
+  writtenSteps,
+} from '../write.ts';
 
 const FIELDS = [
   'target',
@@ -181,13 +191,18 @@ function coatsThatDo(input: Input, thicknessUm: number, target: Lab): number | n
 
 /** How a recipe looks as a thick pile, before it lands where it is looked at. */
 function onPalette({ flat }: Recipe, light: Palette['eye']['light']) {
-  const lab = labOf(reflectance(mixCurves(Object.entries(flat).map(([id, parts]) => ({ paint: CATALOGUE.get(id)!, parts })))), light);
+  const lab = labOf(reflectance(mixCurves(Object.entries(flat).map(([id, parts]) => ({ paint: tubeOf(id), parts })))), light);
   return writtenColour(lab);
 }
 
 /** What to squeeze or weigh of each tube for a pile of a size. */
 function amounts(recipe: Recipe, ml: number) {
-  const tubes = Object.entries(recipe.flat).map(([id, parts]) => ({ id, parts, density: CATALOGUE.get(id)!.density, nozzleMm: NOZZLE_MM }));
+  const tubes = Object.entries(recipe.flat).map(([id, parts]) => ({
+    id,
+    parts,
+    density: CATALOGUE.get(id)?.density ?? KNIFE_DENSITY,
+    nozzleMm: NOZZLE_MM,
+  }));
   const found = amountsFor(tubes, ml);
   return Object.fromEntries(
     tubes.map(({ id }, i) => [id, { ml: rounded(found[i]!.ml), grams: rounded(found[i]!.grams), bead_mm: rounded(found[i]!.beadMm, 1) }]),

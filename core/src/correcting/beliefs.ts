@@ -27,11 +27,13 @@ export const isSighting = (id: string): boolean => id.startsWith(SIGHTING);
 const diagonal = (variances: readonly number[]): number[][] => variances.map((v, i) => variances.map((_, j) => (i === j ? v : 0)));
 
 /** What is believed of typical tubes before any pile was looked at. */
-export const firstBeliefs = (ids: readonly string[]): Beliefs => ({
+export const firstBeliefs = (ids: readonly string[], isTaught: (id: string) => boolean = () => false): Beliefs => ({
   ids: [...ids],
-  mean: ids.flatMap(() => [...MEAN]),
-  covariance: diagonal(ids.flatMap(() => SIGMA.map((sigma) => sigma ** 2))),
+  mean: ids.flatMap((id) => (isTaught(id) ? [0, MEAN[1], 0] : [...MEAN])),
+  covariance: diagonal(ids.flatMap((id) => SIGMA.map((sigma) => (isTaught(id) ? TAUGHT_LEAVES * sigma : sigma) ** 2))),
 });
+/** What swatches leave open of a tube’s numbers, as a share of what is open among tubes of its pigment. */
+const TAUGHT_LEAVES = 0.3;
 
 /** What is believed of a sighting before anything was read in it. */
 export const firstOffset = (reading: Reading, spread: number): Beliefs => ({
@@ -110,5 +112,5 @@ export function adjusted(paint: PaintCurves, [strength, share, shift]: readonly 
     K[i]! *= k;
     S[i]! *= s;
   }
-  return { K, S };
+  return { K, S, ...(paint.doubt && { doubt: paint.doubt }) };
 }

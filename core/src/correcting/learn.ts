@@ -237,7 +237,14 @@ function readyFor(beliefs: Beliefs, { tubes, sightings }: Problem): Beliefs {
   const old = beliefs.ids.filter((id) => isSighting(id) && !own.includes(id));
   const over = new Set(old.slice(0, Math.max(0, old.length - SIGHTINGS_KEPT)));
   const kept = over.size > 0 ? onlyOf(beliefs, (id) => !over.has(id)) : beliefs;
-  const withTubes = speakingOf(kept, firstBeliefs(tubes.map((t) => t.id).filter((id) => !kept.ids.includes(id))));
+  const taught = new Set(tubes.flatMap(({ id, doubt }) => (doubt ? [id] : [])));
+  const withTubes = speakingOf(
+    kept,
+    firstBeliefs(
+      tubes.map((t) => t.id).filter((id) => !kept.ids.includes(id)),
+      (id) => taught.has(id),
+    ),
+  );
   return sightings
     .filter((s) => !kept.ids.includes(sightingKey(s)))
     .reduce((known, s) => speakingOf(known, firstOffset(s, (s.bias * WIDTH[0]) / Math.sqrt(3))), withTubes);

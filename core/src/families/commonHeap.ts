@@ -44,6 +44,11 @@ export interface CommonHeap {
   readonly saved: number;
 }
 
+/** A little more than is taken: something stays on the knife. */
+const MORE = 1.05;
+/** How large a common heap is made of which so much is taken, ml. */
+export const commonHeapMl = (taken: number): number => Math.max(0.5, Math.ceil(10 * MORE * taken) / 10);
+
 /** What the common heap is called in the recipes that take from it. */
 export const COMMON_HEAP = 'common heap';
 

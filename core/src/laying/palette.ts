@@ -187,11 +187,16 @@ function tableOf(paints: readonly PaintCurves[]): Float64Array {
   return table;
 }
 
+const NONE = new Float64Array(0);
 /** Every two bands of some curves as their mean, end to end. */
 const inPairs = (curves: readonly Float64Array[]): Float64Array =>
   Float64Array.from(curves.flatMap((curve) => Array.from({ length: BANDS / 2 }, (_, i) => (curve[2 * i]! + curve[2 * i + 1]!) / 2)));
 
-function modesOn(paint: PaintCurves, { basis = 'typical' }: PaletteIngredient): ModeTable {
+function modesOn(paint: PaintCurves, { basis = 'typical', doubt }: PaletteIngredient): ModeTable {
+  if (doubt) {
+    const open = doubt.flatMap((way) => [paint.K.map((v, i) => v * way[i]!), paint.S.map((v, i) => v * way[BANDS + i]!)]);
+    return { both: inPairs(open), K: NONE, S: NONE };
+  }
   const { both, K, S } = modesOf(paint, SPREAD_OF[basis]);
   return { both: inPairs(both.flatMap((mode) => [mode.K, mode.S])), K: inPairs(K), S: inPairs(S) };
 }

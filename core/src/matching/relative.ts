@@ -2,7 +2,7 @@ import { CraftError, finite } from '../errors.ts';
 import { labToMunsell, munsellToLab } from '../colour/munsell.ts';
 import { labToXyz, xyzToLab, type Lab, type Xyz } from '../colour/spaces.ts';
 import { WARM_POLE } from '../colour/temperature.ts';
-import { lightnessOfValue, valueOfLightness } from '../colour/value.ts';
+import { lightnessOfValue, valueOfLightness, type MunsellValue } from '../colour/value.ts';
 
 /** How a target differs from a pile or a sample. */
 export interface Shift {
@@ -95,6 +95,19 @@ export function underCeiling(lab: Lab, ceiling: number | undefined): Lab {
   if (ceiling === undefined) return lab;
   const m = labToMunsell(lab);
   return m.chroma <= ceiling ? lab : munsellToLab({ hue: m.hue, value: m.value, chroma: ceiling });
+}
+
+/** Values that a painting keeps between: a dim or a misty scene has no white and no black. */
+export interface ValueEnds {
+  readonly darkest: MunsellValue;
+  readonly lightest: MunsellValue;
+}
+/** A colour no darker and no lighter than a painting may get, its hue and strength as they were. */
+export function withinEnds(lab: Lab, ends: ValueEnds | undefined): Lab {
+  if (!ends) return lab;
+  const value = valueOfLightness(lab[0]);
+  if (value >= ends.darkest && value <= ends.lightest) return lab;
+  return [lightnessOfValue(Math.min(ends.lightest, Math.max(ends.darkest, value))), lab[1], lab[2]];
 }
 
 /** Munsell chroma of a colour, by which a ceiling is judged. */

@@ -14,6 +14,8 @@ export type PigmentSlug = string;
 export interface PaintCurves {
   readonly K: Float64Array;
   readonly S: Float64Array;
+  /** Of a tube that was taught: what is still open of it, as changes of log K and log S end to end (72 numbers), one standard deviation each. */
+  readonly doubt?: readonly Float64Array[];
 }
 
 /**

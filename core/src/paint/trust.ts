@@ -111,6 +111,10 @@ const NONE = new Float64Array(BOTH / 2);
 
 /** Ways in which a paint may differ from its curves by itself, one standard deviation each. */
 const ownModes = (paint: PaintCurves, spread: Spread): Curves72[] => {
+  if (paint.doubt) {
+    const curves = endToEnd(paint);
+    return paint.doubt.map((way) => way.map((v, i) => v * curves[i]!));
+  }
   const { both, K, S } = modesOf(paint, spread);
   return [
     ...both.map(endToEnd),
@@ -165,7 +169,7 @@ export function trustIn(portions: readonly KnownPortion[], laying?: Laying, { jo
       const moves = open ? open(all).map((v) => v * left) : all;
       scatter.add(moves, moves, 1);
     }
-    const mean = effect(slopes, endToEnd(paint), (share * (at < 0 ? spread : USUAL_SPREAD).extender) / 2);
+    const mean = effect(slopes, endToEnd(paint), paint.doubt ? 0 : (share * (at < 0 ? spread : USUAL_SPREAD).extender) / 2);
     mean.forEach((v, i) => (thinner[i] = thinner[i]! + v));
     if (at >= 0) together.push({ at, effects: numbers });
     const dosing = Math.hypot(knife * OF_EVEN, range ? (Math.log(range[1] / range[0]) / 2) * OF_EVEN : 0);

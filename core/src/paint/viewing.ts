@@ -4,7 +4,7 @@ import { BANDS } from '../colour/spectrum.ts';
 import { labForward, type Lab } from '../colour/spaces.ts';
 import type { Matrix3 } from '../colour/ellipse.ts';
 import type { PaintCurves } from './catalogue.ts';
-import { filmReflectance, inward, K2_INSIDE, SUNK_SURFACE, TITANIUM_SCATTER_PER_UM } from './kubelkaMunk.ts';
+import { filmReflectance, filmWithSlopes, inward, K2_INSIDE, SUNK_SURFACE, TITANIUM_SCATTER_PER_UM } from './kubelkaMunk.ts';
 import { checkLaying, mixCurves, type Laying } from './mix.ts';
 import { surfaceWeights } from './surfaceWeights.ts';
 
@@ -52,8 +52,8 @@ export interface Eye {
 const slopeOfForward = (t: number): number => (t > 216 / 24389 ? 1 / (3 * Math.cbrt(t) ** 2) : 24389 / 27 / 116);
 
 const INSIDE = 1 - K2_INSIDE;
-/** K and S are moved by this share of themselves where slopes are taken by difference. */
-const NUDGE = 1e-4;
+/** A film's reflectance and its slopes in one band. */
+const film3 = new Float64Array(3);
 
 /** What R of each band changes with K and with S, before {@link intoMetric}. */
 const byK = new Float64Array(BANDS);
@@ -137,7 +137,7 @@ function thickEye(viewing: Viewing, light: Illuminant, curvesOf: Eye['curvesOf']
   return { viewing, light, thick: true, curvesOf, see, seeWithSlopes };
 }
 
-/** A film over its ground; slopes by small differences of each band. */
+/** A film over its ground. */
 function filmEye(viewing: Viewing, light: Illuminant, curvesOf: Eye['curvesOf']): Eye {
   const { film, sunk: sunkBy = 0 } = viewing.laying!;
   const sunk = SUNK_SURFACE * sunkBy;
@@ -164,13 +164,11 @@ function filmEye(viewing: Viewing, light: Illuminant, curvesOf: Eye['curvesOf'])
     let Y = sunk;
     let Z = sunk;
     for (let i = 0; i < BANDS; i++) {
-      const k = mixed[i]!;
-      const s = mixed[BANDS + i]!;
-      const R = measured(filmReflectance(k, s, X0, ground[i]!));
-      const dk = NUDGE * (k + 1e-3);
-      const ds = NUDGE * (s + 1e-3);
-      byK[i] = (measured(filmReflectance(k + dk, s, X0, ground[i]!)) - R) / dk;
-      byS[i] = (measured(filmReflectance(k, s + ds, X0, ground[i]!)) - R) / ds;
+      filmWithSlopes(mixed[i]!, mixed[BANDS + i]!, X0, ground[i]!, film3);
+      const out = 1 / (1 - K2_INSIDE * film3[0]!);
+      const R = film3[0]! * out;
+      byK[i] = film3[1]! * out * out;
+      byS[i] = film3[2]! * out * out;
       X += wx[i]! * R;
       Y += wy[i]! * R;
       Z += wz[i]! * R;

@@ -237,6 +237,10 @@ export function squinted(plane: LightPlane, sigma: number): LightPlane {
   return { ...plane, rgb: blurred({ data: rgb, width, height, channels: 3 }, sigma).data };
 }
 
+/** One number a pixel, blurred. @param sigma in pixels */
+export const valuesBlurred = (data: Float32Array, width: number, height: number, sigma: number): Float32Array =>
+  blurred({ data, width, height, channels: 1 }, sigma).data;
+
 /** Munsell values after squints of several deviations: only their luminance is blurred. */
 export function valuesSquinted(plane: LightPlane, sigmas: readonly number[]): Float32Array[] {
   const { width, height } = plane;

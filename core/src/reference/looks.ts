@@ -22,7 +22,8 @@ export function checkBounds(bounds: readonly MunsellValue[]): void {
     throw new CraftError('input', `Values are cut into ${FEWEST_STEPS} to ${MOST_STEPS} steps, at boundaries that rise from 0 to 10.`);
 }
 
-const stepOf = (value: number, bounds: readonly number[]): number => {
+/** Which step a value falls into. */
+export const stepOf = (value: number, bounds: readonly number[]): number => {
   let step = 0;
   while (step < bounds.length && value >= bounds[step]!) step++;
   return step;
@@ -72,7 +73,7 @@ const BITS = 6;
  * What is asked of the colour of every pixel, reckoned once for all that are hardly different: a photo
  * has some tens of thousands of colours.
  */
-function ofEveryColour({ rgb, space }: LightPlane, of: (lab: Lab) => number): Float32Array {
+export function ofEveryColour({ rgb, space }: LightPlane, of: (lab: Lab) => number): Float32Array {
   const known = new Float32Array(1 << (3 * BITS)).fill(NaN);
   const answers = new Float32Array(rgb.length / 3);
   const shift = 8 - BITS;
@@ -94,7 +95,8 @@ const FULL_WARMTH = 30;
 const NEITHER = 2;
 /** Pixels from one line of the hatching to the next. */
 const HATCH = 6;
-const isHatched = (x: number, y: number): boolean => (x + y) % HATCH === 0;
+/** Whether a line of the hatching goes through a pixel. */
+export const isHatched = (x: number, y: number): boolean => (x + y) % HATCH === 0;
 
 /**
  * Warm and cool against a pivot: what is warmer is tinted amber, what is cooler blue and hatched, both

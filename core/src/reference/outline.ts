@@ -23,7 +23,7 @@ function eachInDisc({ x, y, radius }: Outline, width: number, height: number, vi
 }
 
 /** Rows of a polygon between its crossings, by the even–odd rule. @returns how many pixels were in it */
-function eachInPolygon(points: readonly number[], width: number, height: number, visit: (x: number, y: number) => void): number {
+export function eachInPolygon(points: readonly number[], width: number, height: number, visit: (x: number, y: number) => void): number {
   const corners = Math.floor(points.length / 2);
   let least = Infinity;
   let most = -Infinity;
@@ -61,19 +61,36 @@ export function eachPixel(outline: Outline, width: number, height: number, visit
   for (const other of more ?? []) eachPixel(other, width, height, visit);
 }
 
-/** What was drawn round, with its middle and the disc that is as large (the shoelace formula). */
+/** Area that corners go round (the shoelace formula): x, y, x, y, … */
+export function areaWithin(points: readonly number[]): number {
+  let twice = 0;
+  for (let i = 0; i < points.length; i += 2) {
+    const j = (i + 2) % points.length;
+    twice += points[i]! * points[j + 1]! - points[j]! * points[i + 1]!;
+  }
+  return Math.abs(twice) / 2;
+}
+
+/** Whether a place lies within corners, by the even–odd rule. */
+export function isWithin(points: readonly number[], x: number, y: number): boolean {
+  let is = false;
+  for (let i = 0, j = points.length - 2; i < points.length; j = i, i += 2) {
+    const [x1, y1, x2, y2] = [points[i]!, points[i + 1]!, points[j]!, points[j + 1]!];
+    if (y1 > y !== y2 > y && x < ((x2 - x1) * (y - y1)) / (y2 - y1) + x1) is = !is;
+  }
+  return is;
+}
+
+/** What was drawn round, with its middle and the disc that is as large. */
 export function drawnOutline(points: readonly number[]): Outline {
   const corners = points.length / 2;
-  let area = 0;
   let x = 0;
   let y = 0;
   for (let i = 0; i < corners; i++) {
-    const j = (i + 1) % corners;
-    area += (points[2 * i]! * points[2 * j + 1]! - points[2 * j]! * points[2 * i + 1]!) / 2;
     x += points[2 * i]! / corners;
     y += points[2 * i + 1]! / corners;
   }
-  return { x, y, radius: Math.sqrt(Math.abs(area) / Math.PI), points };
+  return { x, y, radius: Math.sqrt(areaWithin(points) / Math.PI), points };
 }
 
 /** An outline in a picture of another size. */

@@ -168,7 +168,7 @@ class Sweep {
 }
 
 /** How many pixels there are of each colour, by its bin. */
-function countBins(picture: Pixels): Uint32Array {
+export function countBins(picture: Pixels): Uint32Array {
   const { data } = picture;
   const counts = new Uint32Array(BINS);
   const shift = data instanceof Uint16Array ? 8 : 0;
@@ -179,7 +179,7 @@ function countBins(picture: Pixels): Uint32Array {
 }
 
 /** Colours of bins that occur, by cell. */
-function cellsOf(
+export function cellsOf(
   counts: Uint32Array,
   space: Pixels['space'],
   gains: LinearRgb,

@@ -54,7 +54,7 @@ export async function bringStatesUp({ db, at, touch }: Pick<Work, 'db' | 'at' | 
     const base = bases.get(under.get(id)!)!;
     const { K, S } = believed(paintOfState(base), beliefs, id);
     const state = { id: randomUUID(), tubeId: id, basis: 'learnt' as const, source: 'piles', createdAt: at, baseId: base.id };
-    await db.insert(TubeState, { ...state, beliefId, learnt, K: Array.from(K), S: Array.from(S) });
+    await db.insert(TubeState, { ...state, beliefId, learnt, K: Array.from(K), S: Array.from(S), doubt: base.doubt });
     await db.update(Tube, { id }, { stateId: state.id });
     touch('tubes', id);
   }

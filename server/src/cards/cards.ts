@@ -35,6 +35,7 @@ import { stale, unfit } from '../refusing/problems.ts';
 import { doubtsAbout } from '../beliefs/beliefs.ts';
 import { CardIndex, letBeFound } from './cardIndex.ts';
 import { cardOf, curvesOfTubes, UNSAID } from './kept.ts';
+import { laidLines } from '../piles/laid.ts';
 import { anyPile, mixtureOfSent, pileOf } from '../piles/piles.ts';
 import { puttingAway } from '../change/putAway.ts';
 import { changed, given, present } from '../change/rows.ts';
@@ -255,6 +256,7 @@ async function bodyOf(db: EntityManager, pile: Pile): Promise<CardBody> {
   const look = last && looks.get(last.id)?.at(-1);
   const sample = pile.sampleId === null ? null : await db.findOneBy(Sample, { id: pile.sampleId });
   const painting = pile.paintingId === null ? null : await db.findOneBy(Painting, { id: pile.paintingId });
+  const { film, medium } = (await laidLines(db, [pile], painting)).get(pile.id)!;
   return {
     ...(await mixtureBody(db, mixture)),
     ...(made && { made }),
@@ -265,8 +267,8 @@ async function bodyOf(db: EntityManager, pile: Pile): Promise<CardBody> {
     zone: pile.purpose.zone ?? sample?.zone ?? '',
     painting: painting?.title ?? '',
     light: await lightOf(db, look?.sightingId),
-    film: pile.purpose.leftBroken ? 'left broken' : 'full',
-    medium: '',
+    film: [film, pile.purpose.leftBroken ? 'left broken' : ''].filter(Boolean).join('; ') || 'full',
+    medium,
   };
 }
 

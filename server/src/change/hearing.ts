@@ -1,11 +1,15 @@
-import type { Answer } from '@dusk/wire';
+import type { Answer, Looked } from '@dusk/wire';
 
-type Listener = (answer: Answer) => void;
+/** What open windows are told: a change, or how the picture is looked at in another window. */
+export type Told = { readonly is: 'change'; readonly answer: Answer } | { readonly is: 'looked'; readonly looked: Looked };
+type Listener = (told: Told) => void;
 
-/** Tells open windows what was changed, as it happens. */
+/** Tells open windows what was changed, as it happens, and how the picture is looked at. */
 export class Hearing {
   private readonly listeners = new Set<Listener>();
   private readonly ends = new Set<() => void>();
+  /** How it was looked at last, for windows that come later; no file keeps it. */
+  looked: Looked | undefined;
 
   /** Windows that listen. */
   get size(): number {
@@ -28,6 +32,15 @@ export class Hearing {
   }
 
   tell(answer: Answer): void {
-    for (const listener of this.listeners) listener(answer);
+    this.tellAll({ is: 'change', answer });
+  }
+
+  tellLooked(looked: Looked): void {
+    this.looked = looked;
+    this.tellAll({ is: 'looked', looked });
+  }
+
+  private tellAll(told: Told): void {
+    for (const listener of this.listeners) listener(told);
   }
 }

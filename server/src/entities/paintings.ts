@@ -37,6 +37,26 @@ export class Painting {
   @Column('real', { nullable: true })
   ceiling!: number | null;
 
+  /** The tube its ground was made of, and how far it was wiped back. */
+  @Column('simple-json', { nullable: true })
+  groundOf!: PaintingDto['groundOf'];
+
+  /** How its paint is laid where nothing else is said. */
+  @Column('text', { nullable: true })
+  habit!: PaintingDto['habit'];
+
+  /** How a day's piles are planned. */
+  @Column('simple-json', { nullable: true })
+  day!: PaintingDto['day'];
+
+  /** Whether samples are of values alone unless they say otherwise. */
+  @Column('boolean', { default: false })
+  valueOnly!: boolean;
+
+  /** Values that it keeps between. */
+  @Column('simple-json', { nullable: true })
+  between!: PaintingDto['between'];
+
   @OneToMany(() => Reference, (reference) => reference.painting)
   references?: Relation<Reference[]>;
 

@@ -12,6 +12,18 @@ export class Palette {
   @Column('text')
   name!: string;
 
+  /** The white that is laid thick in the lights; the others are for tints. */
+  @Column('text', { nullable: true })
+  lightsWhiteId!: string | null;
+
+  /** Darks are mixed, although a black may lie there. */
+  @Column('boolean', { default: false })
+  mixedDarks!: boolean;
+
+  /** Tubes that lie there for one sitting. */
+  @Column('simple-json', { default: '[]' })
+  guestIds!: readonly string[];
+
   @OneToMany(() => PaletteTube, (place) => place.palette)
   tubes?: Relation<PaletteTube[]>;
 

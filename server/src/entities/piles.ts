@@ -49,6 +49,10 @@ export class Sample {
   @Column('text')
   thing!: string;
 
+  /** In what light it was noted before the view. */
+  @Column('text', { default: '' })
+  light!: string;
+
   @Column('boolean', { default: false })
   valueOnly!: boolean;
 

@@ -176,6 +176,10 @@ export class Reading {
   @Column('simple-json')
   lab!: LabColumn;
 
+  /** 36 bands from 380 nm; null where only a colour was read. */
+  @Column('simple-json', { nullable: true })
+  spectrum!: readonly number[] | null;
+
   /** How thick it lies over white; null where it covers. */
   @Column('real', { nullable: true })
   filmUm!: number | null;

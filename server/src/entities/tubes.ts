@@ -123,6 +123,10 @@ export class TubeState {
   @Column('simple-json')
   S!: number[];
 
+  /** What is still open of a taught tube; null of any other. */
+  @Column('simple-json', { nullable: true })
+  doubt!: readonly (readonly number[])[] | null;
+
   @Column('text')
   createdAt!: string;
 }

@@ -1,6 +1,6 @@
 import type { Needs, PaintingDto } from '@dusk/wire';
 import { In, IsNull, type EntityManager } from 'typeorm';
-import { Painting, Palette, Pile } from '../entities/index.ts';
+import { Painting, Palette, Pile, Tube } from '../entities/index.ts';
 import { ProblemError, stale, unfit } from '../refusing/problems.ts';
 import { puttingAway } from '../change/putAway.ts';
 import { changed, given, present } from '../change/rows.ts';
@@ -26,20 +26,7 @@ async function pileCounts(db: EntityManager, ids?: readonly string[]): Promise<R
 export async function paintingRows(db: EntityManager, ids?: readonly string[]): Promise<PaintingDto[]> {
   const paintings = await db.find(Painting, { where: ids ? { id: In([...ids]) } : { deletedAt: IsNull() }, order: { createdAt: 'ASC' } });
   const piles = await pileCounts(db, ids);
-  return paintings.map(({ id, version, title, paletteId, ground, canvas, layer, ceiling, createdAt, updatedAt, deletedAt }) => ({
-    id,
-    version,
-    title,
-    paletteId,
-    ground,
-    canvas,
-    layer,
-    ceiling,
-    pileCount: piles.get(id) ?? 0,
-    createdAt,
-    updatedAt,
-    deletedAt,
-  }));
+  return paintings.map((painting) => ({ ...painting, pileCount: piles.get(painting.id) ?? 0 }));
 }
 
 /** So many paintings are read at once. */
@@ -67,19 +54,29 @@ export async function pageOfPaintings(
 export const paintingOf = async (db: EntityManager, id: string): Promise<Painting> =>
   present('painting', await db.findOneBy(Painting, { id }));
 
+async function checkGround(db: EntityManager, groundOf: Needs<'painting.add'>['groundOf'] | null): Promise<void> {
+  if (groundOf && !(await db.existsBy(Tube, { id: groundOf.tubeId })))
+    throw unfit('Unknown tube', 'groundOf', 'The ground is to be made of a tube that is not in this studio.');
+}
+
 async function checkPalette(db: EntityManager, paletteId: string): Promise<void> {
   const palette = await db.findOneBy(Palette, { id: paletteId });
   if (!palette || palette.deletedAt) throw unfit('Unknown palette', 'paletteId', 'There is no such palette in this studio.');
 }
 
-export const addPainting: Doing<Needs<'painting.add'>> = async ({ db, at, touch }, { id, title, paletteId, ground }) => {
+/** Values that a painting has at least between its ends. */
+const LEAST_BETWEEN = 0.5;
+
+export const addPainting: Doing<Needs<'painting.add'>> = async ({ db, at, touch }, { id, title, paletteId, ground, groundOf = null }) => {
   await checkPalette(db, paletteId);
+  await checkGround(db, groundOf);
   await db.insert(Painting, {
     id,
     version: 1,
     title,
     paletteId,
     ground: ground ?? USUAL_GROUND,
+    groundOf,
     createdAt: at,
     updatedAt: at,
     deletedAt: null,
@@ -93,6 +90,9 @@ export const changePainting: Doing<Needs<'painting.change'>> = async ({ db, at, 
   const [before] = (await paintingRows(db, [id])) as [PaintingDto];
   if (before.version !== version) throw stale('painting', version, before);
   if (change.paletteId !== undefined) await checkPalette(db, change.paletteId);
+  await checkGround(db, change.groundOf ?? null);
+  if (change.between && change.between.lightest - change.between.darkest < LEAST_BETWEEN)
+    throw unfit('Nothing between', 'between', 'The lightest a painting may get is lighter than its darkest, by half a value at least.');
   const news = given(change);
   await db.update(Painting, { id }, { ...news, version: version + 1, updatedAt: at });
   touch('paintings', id);

@@ -1,4 +1,4 @@
-import { checkBounds, frameOf } from '@dusk/core';
+import { checkBounds, frameOf, fromCanvas, type Quad } from '@dusk/core';
 import type { Needs, Operation, OutlineDto, ReferenceDto, SampleDto, ViewDto } from '@dusk/wire';
 import { In, IsNull, type EntityManager } from 'typeorm';
 import { Picture, Reference, Sample } from '../entities/index.ts';
@@ -18,6 +18,9 @@ async function pictureOf(db: EntityManager, id: string): Promise<Picture> {
 function checkView(view: ViewDto | undefined): void {
   if (view?.crop) frameOf({ crop: view.crop }, 100, 100);
   if (view?.steps) checkBounds(view.steps);
+  if (view?.canvas) fromCanvas(view.canvas.corners as unknown as Quad);
+  if (view?.shapes?.some(({ points }) => points.length % 2 !== 0))
+    throw unfit('Half a corner', 'view', 'A shape is made of corners, x and y each.');
 }
 
 /** A corner is two numbers; a lone one at the end belongs to none. */
@@ -108,7 +111,7 @@ export async function sampleRows(
 
 export const addSample: Doing<Needs<'sample.add'>> = async (
   { db, at, touch },
-  { id, paintingId, referenceId, outline, seen, paint, zone, thing, valueOnly },
+  { id, paintingId, referenceId, outline, seen, paint, zone, thing, valueOnly, light },
 ) => {
   await paintingOf(db, paintingId);
   checkOutline(outline);
@@ -126,6 +129,7 @@ export const addSample: Doing<Needs<'sample.add'>> = async (
     zone: zone ?? '',
     thing: thing ?? '',
     valueOnly: valueOnly ?? false,
+    light: light ?? '',
     createdAt: at,
     deletedAt: null,
   });

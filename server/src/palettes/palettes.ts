@@ -3,7 +3,7 @@ import { In, IsNull, Not, type EntityManager } from 'typeorm';
 import { Painting, Palette, PaletteTube, Tube } from '../entities/index.ts';
 import { ProblemError, stale, unfit } from '../refusing/problems.ts';
 import { puttingAway } from '../change/putAway.ts';
-import { groupedBy, present } from '../change/rows.ts';
+import { changed, given, groupedBy, present } from '../change/rows.ts';
 import { checkTubes } from '../tubes/tubes.ts';
 import type { Doing, Work } from '../change/work.ts';
 
@@ -12,11 +12,15 @@ export async function paletteRows(db: EntityManager, ids?: readonly string[]): P
   const palettes = await db.find(Palette, { where: ids ? { id: In([...ids]) } : { deletedAt: IsNull() }, order: { createdAt: 'ASC' } });
   const places = await db.find(PaletteTube, { ...(ids && { where: { paletteId: In([...ids]) } }), order: { position: 'ASC' } });
   const tubes = groupedBy(places, (place) => place.paletteId);
-  return palettes.map(({ id, version, name, createdAt, updatedAt, deletedAt }) => ({
+  return palettes.map(({ id, version, name, lightsWhiteId, mixedDarks, guestIds, createdAt, updatedAt, deletedAt }) => ({
     id,
     version,
     name,
     tubeIds: (tubes.get(id) ?? []).map((t) => t.tubeId),
+    lightsWhiteId,
+    mixedDarks,
+    // A tube that was taken off is no guest any more.
+    guestIds: guestIds.filter((guest) => (tubes.get(id) ?? []).some(({ tubeId }) => tubeId === guest)),
     createdAt,
     updatedAt,
     deletedAt,
@@ -43,22 +47,21 @@ export const addPalette: Doing<Needs<'palette.add'>> = async (work, { id, name, 
   return [{ do: 'palette.delete', id, version: 1 }];
 };
 
-export const changePalette: Doing<Needs<'palette.change'>> = async (work, { id, version, name, tubeIds }) => {
+export const changePalette: Doing<Needs<'palette.change'>> = async (work, { id, version, tubeIds, ...change }) => {
   await paletteOf(work.db, id);
   const [before] = (await paletteRows(work.db, [id])) as [PaletteDto];
   if (before.version !== version) throw stale('palette', version, before);
+  const white = change.lightsWhiteId;
+  if (white && !(tubeIds ?? before.tubeIds).includes(white))
+    throw unfit('Not on this palette', 'lightsWhiteId', 'The white for the lights is one of the palette’s own tubes.');
+  const stranger = change.guestIds?.find((guest) => !(tubeIds ?? before.tubeIds).includes(guest));
+  if (stranger !== undefined)
+    throw unfit('Not on this palette', 'guestIds', 'A tube that is there for one sitting is one of the palette’s own tubes.');
   if (tubeIds) await layOut(work, id, tubeIds);
-  await work.db.update(Palette, { id }, { ...(name !== undefined && { name }), version: version + 1, updatedAt: work.at });
+  const news = given(change);
+  await work.db.update(Palette, { id }, { ...news, version: version + 1, updatedAt: work.at });
   work.touch('palettes', id);
-  return [
-    {
-      do: 'palette.change',
-      id,
-      version: version + 1,
-      ...(name !== undefined && { name: before.name }),
-      ...(tubeIds && { tubeIds: [...before.tubeIds] }),
-    },
-  ];
+  return [{ do: 'palette.change', id, version: version + 1, ...changed(news, before), ...(tubeIds && { tubeIds: [...before.tubeIds] }) }];
 };
 
 /** A palette that a painting is made from stays. */

@@ -31,7 +31,7 @@ import {
   type TargetDto,
 } from '@dusk/wire';
 import { In, IsNull, type EntityManager } from 'typeorm';
-import { Card, Pile, Sample, Stage, type Addition } from '../entities/index.ts';
+import { Card, Pile, Sample, Stage, type Addition, Tube } from '../entities/index.ts';
 import { ProblemError, stale, unfit } from '../refusing/problems.ts';
 import { groundsFor } from '../beliefs/beliefs.ts';
 import { knifeNow } from '../settings/settings.ts';
@@ -252,12 +252,22 @@ async function checkTarget(db: EntityManager, target: TargetDto | null | undefin
 /** That whatever a purpose speaks of is there, and no pile its own neighbour. */
 async function checkPurpose(db: EntityManager, purpose: Needs<'pile.add'>['purpose'], own?: string): Promise<void> {
   if (!purpose) return;
-  const piles = [...(purpose.neighbours ?? []).map(({ pileId }) => pileId), ...(purpose.overId === undefined ? [] : [purpose.overId])];
+  const added = purpose.inPlace ?? [];
+  const piles = [...[...(purpose.neighbours ?? []), ...added].map(({ pileId }) => pileId), purpose.overId, purpose.laid?.brushId].filter(
+    (id) => id !== undefined,
+  );
   if (own !== undefined && piles.includes(own))
-    throw unfit('Beside itself', 'purpose', 'A pile is not its own neighbour, nor laid over itself.');
-  const known = async (what: typeof Pile | typeof Sample, ids: readonly string[]): Promise<boolean> =>
+    throw unfit(
+      'Beside itself',
+      'purpose',
+      'A pile is not its own neighbour, nor laid over itself, with itself in the brush, or added to itself.',
+    );
+  const known = async (what: typeof Pile | typeof Sample | typeof Tube, ids: readonly string[]): Promise<boolean> =>
     ids.length === 0 || (await db.countBy<{ id: string }>(what, { id: In([...new Set(ids)]) })) === new Set(ids).size;
-  if (!(await known(Pile, piles))) throw unfit('Unknown pile', 'purpose', 'A pile is to stand beside one, or over one, that is not there.');
+  if (!(await known(Pile, piles)))
+    throw unfit('Unknown pile', 'purpose', 'A pile is to stand beside one, over one or after one that is not there.');
+  const tubes = added.flatMap(({ tubeId }) => tubeId ?? []);
+  if (!(await known(Tube, tubes))) throw unfit('Unknown tube', 'purpose', 'A tube is to be added in place that is not in this studio.');
   if (!(await known(Sample, purpose.also ?? [])))
     throw unfit('Unknown place', 'purpose', 'A pile is to serve in a place that is not marked.');
   const crossed = purpose.neighbours?.some(({ least, most }) => least !== undefined && most !== undefined && least > most);

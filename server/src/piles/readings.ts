@@ -23,8 +23,8 @@ export const readingRows = async (
     })
   ).map(readingDto);
 
-export const addReading: Doing<Needs<'reading.add'>> = async ({ db, at, touch }, sent) => {
-  const { id, sightingId, tubeId, patch, lab, filmUm } = sent;
+export const addReading: Doing<Needs<'reading.add'>> = async ({ db, at, touch, teach }, sent) => {
+  const { id, sightingId, tubeId, patch, lab, filmUm, spectrum } = sent;
   present('tube', await db.findOneBy(Tube, { id: tubeId }));
   if (!(await db.existsBy(Sighting, { id: sightingId })))
     throw unfit('Unknown sighting', 'sightingId', 'This reading belongs to no sighting.');
@@ -41,23 +41,26 @@ export const addReading: Doing<Needs<'reading.add'>> = async ({ db, at, touch },
     tubeId,
     patch: mixtureDto(mixture),
     lab: { L: lab.L, a: lab.a, b: lab.b },
+    spectrum: spectrum ?? null,
     filmUm: filmUm ?? null,
     at: sent.at ?? at,
     withdrawnAt: null,
   });
   touch('readings', id);
+  teach(tubeId);
   return [{ do: 'reading.withdraw', id }];
 };
 
 const mark =
   (withdrawing: boolean): Doing<Needs<'reading.withdraw'>> =>
-  async ({ db, at, touch }, { id }) => {
+  async ({ db, at, touch, teach }, { id }) => {
     const reading = await db.findOneBy(Reading, { id });
     if (!reading) throw notFound('reading');
     if ((reading.withdrawnAt !== null) === withdrawing)
       throw new ProblemError(409, 'Not now', withdrawing ? 'This reading was taken back already.' : 'This reading stands already.');
     await db.update(Reading, { id }, { withdrawnAt: withdrawing ? at : null });
     touch('readings', id);
+    teach(reading.tubeId);
     return [{ do: withdrawing ? 'reading.restore' : 'reading.withdraw', id }];
   };
 

@@ -13,17 +13,20 @@ import { paintOfState, tubeRows, typicalCurves, TYPICAL_SOURCE } from '../tubes/
 /** Mouth of an ordinary 40 ml tube. */
 export const USUAL_NOZZLE_MM = 6;
 
+/** Digits to which doubt is kept. */
+const round = (v: number): number => Math.round(v * 1e4) / 1e4;
+
 /** A state that is not learnt, as a tube's newest; the tube is reckoned with it from now on. */
 export async function addState(
   db: EntityManager,
   tubeId: string,
-  { K, S }: PaintCurves,
+  { K, S, doubt }: PaintCurves,
   basis: Exclude<TubeState['basis'], 'learnt'>,
   source: string,
   at: string,
 ): Promise<void> {
   const id = randomUUID();
-  const curves = { K: Array.from(K), S: Array.from(S) };
+  const curves = { K: Array.from(K), S: Array.from(S), doubt: doubt?.map((way) => Array.from(way, (v) => round(v))) ?? null };
   await db.insert(TubeState, { id, tubeId, basis, source, ...curves, createdAt: at, baseId: null, beliefId: null, learnt: null });
   await db.update(Tube, { id: tubeId }, { stateId: id });
 }

@@ -8,6 +8,8 @@ import {
   CHANGES,
   COPIES,
   EVENTS,
+  LOOKED,
+  Looked,
   OUTING,
   OWN_PIXELS,
   PICTURES,
@@ -16,6 +18,7 @@ import {
   SMALL,
   UPLOAD_MOST_BYTES,
   STUDIO_HEADER,
+  readAs,
   type CopiesDto,
   type ReadName,
 } from '@dusk/wire';
@@ -140,6 +143,10 @@ export function apiRoutes(studio: Studio, pages?: string): Router {
   });
 
   api.get(EVENTS, eventsOf(studio));
+  api.post(LOOKED, isForHere, (request, response) => {
+    studio.hearing.tellLooked(readAs(Looked, request.body));
+    response.status(204).end();
+  });
 
   api.get(COPIES, async (_request, response) => {
     const { folder, kept, newest, trouble } = await copiesOf(studio);

@@ -1,5 +1,5 @@
 import type { RequestHandler, Response } from 'express';
-import type { Answer, HereDto } from '@dusk/wire';
+import type { Answer, HereDto, Looked } from '@dusk/wire';
 import { logAt } from '../studio/changes.ts';
 import { missedSince } from '../studio/missed.ts';
 import { ProblemError } from '../refusing/problems.ts';
@@ -18,11 +18,12 @@ const MOST_UNREAD_BYTES = 1_000_000;
 /** Windows that listen at once; more are none of a painter's. */
 const MOST_LISTENING = 64;
 
-function write(response: Response, answer: Answer | 'reload'): void {
+function write(response: Response, event: string, data: object, id?: number): void {
   if (response.writableLength > MOST_UNREAD_BYTES) return void response.destroy();
-  if (answer === 'reload') response.write('event: reload\ndata: {}\n\n');
-  else response.write(`id: ${answer.seq}\nevent: change\ndata: ${JSON.stringify(answer)}\n\n`);
+  response.write(`${id === undefined ? '' : `id: ${id}\n`}event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
 }
+const writeChange = (response: Response, answer: Answer): void => write(response, 'change', answer, answer.seq);
+const writeLooked = (response: Response, looked: Looked): void => write(response, 'looked', looked);
 
 /**
  * What is changed, as it happens (server-sent events, each by its place in the change log). A window says
@@ -41,10 +42,14 @@ export const eventsOf =
     const tell = (answer: Answer): void => {
       if (answer.seq <= heard) return;
       heard = answer.seq;
-      write(response, answer);
+      writeChange(response, answer);
     };
     const stop = studio.hearing.listen(
-      (answer) => (told ? tell(answer) : waiting.push(answer)),
+      (news) => {
+        if (news.is === 'looked') writeLooked(response, news.looked);
+        else if (told) tell(news.answer);
+        else waiting.push(news.answer);
+      },
       () => response.end(),
     );
     const alive = setInterval(() => response.write(': here\n\n'), ALIVE_MS);
@@ -57,11 +62,12 @@ export const eventsOf =
     const log = since === undefined ? null : await studio.look((db) => logAt(db, since));
     const here: HereDto = { studio: studio.id, seq: since ?? null, log };
     response.write(`event: here\ndata: ${JSON.stringify(here)}\n\n`);
-    if (missed === 'too much') write(response, 'reload');
+    if (missed === 'too much') write(response, 'reload', {});
     else if (missed) {
       heard = missed.seq;
-      if (Object.keys(missed.rows).length > 0) write(response, missed);
+      if (Object.keys(missed.rows).length > 0) writeChange(response, missed);
     }
     told = true;
     waiting.forEach(tell);
+    if (studio.hearing.looked) writeLooked(response, studio.hearing.looked);
   };

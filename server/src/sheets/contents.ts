@@ -1,4 +1,5 @@
 import {
+  likeness,
   colourName,
   labToMunsell,
   relativeTemperature,
@@ -84,7 +85,7 @@ export function ofCard(card: Card, ml = card.ml): SheetMixture {
       [card.light && `looked at by ${card.light}`, card.film === 'full' ? '' : card.film, card.medium].filter(Boolean).join(', '),
     ],
     note,
-    sure: sureOf(card.basis) + (card.within > 0 ? `, nine of ten piles within ΔE ${card.within.toFixed(1)}` : ''),
+    sure: sureOf(card.basis) + (card.within > 0 ? `, nine of ten piles come out ${likeness(card.within)}` : ''),
   };
 }
 

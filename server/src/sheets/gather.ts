@@ -29,11 +29,12 @@ import { unfit } from '../refusing/problems.ts';
 import { cardOf } from '../cards/kept.ts';
 import { cardsInOrder } from '../cards/cardsOut.ts';
 import { paintingOf } from '../paintings/paintings.ts';
+import { laidLines } from '../piles/laid.ts';
 import { anyPile, pileRows, sourcesOf } from '../piles/piles.ts';
 import { present } from '../change/rows.ts';
 import { handledOf, paintOfState } from '../tubes/tubes.ts';
 import type { ChartTube } from './chart.ts';
-import { apart, dayOf, ofCard, sureOf, type Saying, type SheetMixture } from './contents.ts';
+import { apart, dayOf, ofCard, RAGS, sureOf, type Saying, type SheetMixture } from './contents.ts';
 import type { FromOwn, LessonPile } from './lesson.ts';
 import { copiesOf, hungBy } from './pictures.ts';
 
@@ -75,6 +76,9 @@ export async function tubesOfPalette(db: EntityManager, id: string | undefined) 
   return { name: palette.name, tubes: places.map(({ tube }) => tube!) };
 }
 
+export const tubeNames = async (db: EntityManager, ids: readonly string[]): Promise<ReadonlyMap<string, string>> =>
+  new Map((await db.findBy(Tube, { id: In([...new Set(ids)]) })).map(({ id, name }) => [id, name]));
+
 export const chartTubes = (tubes: readonly Tube[]): ChartTube[] => tubes.map(({ name, state }) => ({ name, ...paintOfState(state!) }));
 
 const lookOf = (pile: PileDto): Lab | undefined => {
@@ -86,6 +90,8 @@ const lookOf = (pile: PileDto): Lab | undefined => {
 export interface PileFound {
   readonly pile: PileDto;
   readonly mixture: SheetMixture;
+  /** What is due where its medium or powder goes in. */
+  readonly caution: string;
   readonly paint: PaintCurves;
 }
 
@@ -124,14 +130,17 @@ export async function pilesFound(
     return tube ? { density: handledOf(tube).density, nozzleMm: tube.nozzleMm ?? KNIFE_BORE_MM } : BY_KNIFE;
   };
   const cautionOf = (leaf: Leaf): string => (isTube(leaf) ? handledOf(tubes.get(leaf.tube)!).caution : 'none');
+  const laid = await laidLines(db, ordered, painting);
   const piles: PileFound[] = [];
   for (const pile of ordered) {
+    const { film, medium, caution } = laid.get(pile.id)!;
     const { paintOf } = await sourcesOf(db, pile.plan, pile.id, anyPile);
     const seen = lookOf(pile);
     const predicted = labOfDto(pile.predicted.lab);
     const own = ml ?? pile.ml;
     piles.push({
       pile,
+      caution,
       paint: paintOfMixture(pile.plan, paintOf),
       mixture: {
         name: pile.name,
@@ -142,7 +151,7 @@ export async function pilesFound(
         ml: own,
         heaps: stepsOf(pile.plan, own, { paintOf, nameOf, handlingOf, cautionOf }),
         said: [
-          [pile.purpose.thing, pile.purpose.zone, `layer ${pile.layer}`].filter(Boolean).join(', '),
+          [pile.purpose.thing, pile.purpose.zone, `layer ${pile.layer}`, film, medium && `with ${medium}`].filter(Boolean).join(', '),
           `${mlText(own)}, ${dayOf(pile.createdAt)}`,
         ],
         note: pile.note,
@@ -152,6 +161,9 @@ export async function pilesFound(
   }
   return { title: painting.title, ground: painting.ground, piles };
 }
+
+/** What is said wherever oil paint is planned, and what is due for what goes into it. */
+export const due = (piles: readonly PileFound[]): string[] => [...new Set([RAGS, ...piles.flatMap(({ caution }) => caution || [])])];
 
 /** What was done to a pile, in words. */
 function storyOf({ stages }: PileDto, nameOf: (tubeId: string) => string): string[] {

@@ -3,7 +3,7 @@ import { cautionsOf, RAGS, squeezedFor, valueOn, type Saying, type SheetMixture 
 import { BODY, HEAD, SMALL, STRONG, type Flow } from './flow.ts';
 import { drawStrip, drawTitle } from './mixtures.ts';
 
-/** Beads of this length are counted: as long as a thumb. */
+/** Beads of this length are counted: they are drawn once, to be held against. */
 const BEAD_MM = 40;
 
 /** `3 beads and 12 mm`. */

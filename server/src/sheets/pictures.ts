@@ -11,9 +11,11 @@ export interface Hung {
   readonly passing: PassingOn;
 }
 
-/** The pictures of a painting, oldest first. */
-export const hungBy = (db: EntityManager, paintingId: string): Promise<Hung[]> =>
-  db.find(Reference, { where: { paintingId, deletedAt: IsNull() }, order: { createdAt: 'ASC' } });
+/** The pictures of a painting, oldest first; photos of the canvas are none to paint from. */
+export async function hungBy(db: EntityManager, paintingId: string): Promise<Hung[]> {
+  const all = await db.find(Reference, { where: { paintingId, deletedAt: IsNull() }, order: { createdAt: 'ASC' } });
+  return all.filter(({ view }) => !view.canvas);
+}
 
 /** Their copies to look at. */
 export async function copiesOf(db: EntityManager, pictures: readonly Hung[]): Promise<{ readonly name: string; readonly bytes: Buffer }[]> {

@@ -2,10 +2,12 @@ import { hexToLab } from '@dusk/core';
 import type { SheetKind, SheetWanted } from '@dusk/wire';
 import type { EntityManager } from 'typeorm';
 import { CardSet } from '../entities/index.ts';
+import { unfit } from '../refusing/problems.ts';
 import { drawChart } from './chart.ts';
-import { inWords, RAGS, valueOn } from './contents.ts';
+import { inWords, valueOn } from './contents.ts';
 import { FITS, Flow, SMALL } from './flow.ts';
-import { cardMixtures, chartTubes, lessonPiles, picturesFor, pilesFound, sayingOf, tubesOfPalette } from './gather.ts';
+import { cardMixtures, chartTubes, due, lessonPiles, picturesFor, pilesFound, sayingOf, tubeNames, tubesOfPalette } from './gather.ts';
+import { drawDay } from './day.ts';
 import { drawKit } from './kit.ts';
 import { drawLesson } from './lesson.ts';
 import { othersTurn } from './flow.ts';
@@ -93,7 +95,7 @@ const SHEETS: { readonly [S in SheetKind]: (db: EntityManager, wanted: SheetWant
         saying,
       );
       await drawList(flow, mixtures, saying);
-      flow.text(RAGS, SMALL);
+      for (const caution of due(piles)) flow.text(caution, SMALL);
     });
   },
   order: async (db, wanted) => {
@@ -109,9 +111,20 @@ const SHEETS: { readonly [S in SheetKind]: (db: EntityManager, wanted: SheetWant
           shown.map(({ mixture }) => mixture),
           saying,
         );
-        flow.text(RAGS, SMALL);
+        for (const caution of due(shown)) flow.text(caution, SMALL);
       });
     });
+  },
+  day: async (db, wanted) => {
+    const { day } = wanted;
+    if (!day) throw unfit('No day', 'day', 'Plan the day first; nothing was printed.');
+    const called = [...day.steps, ...day.later].map(({ id }) => id);
+    const [saying, { title, piles }] = [await sayingOf(db), await pilesFound(db, { ...wanted, pileIds: [...called, ...day.leftIds] })];
+    const names = await tubeNames(
+      db,
+      day.later.map(({ tubeId }) => tubeId),
+    );
+    return drawing(wanted, `A day on ${title}`, (flow) => drawDay(flow, title, day, { piles, names, saying }));
   },
   'painting-kit': async (db, wanted) => {
     const [saying, { title, piles }] = [await sayingOf(db), await pilesFound(db, wanted)];

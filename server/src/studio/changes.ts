@@ -4,6 +4,7 @@ import { MoreThan, type EntityManager } from 'typeorm';
 import { Change } from '../entities/index.ts';
 import { notFound, ProblemError } from '../refusing/problems.ts';
 import { relearn } from '../beliefs/beliefs.ts';
+import { teachTubes } from '../beliefs/teaching.ts';
 import { doOperation } from './operations.ts';
 import { SUBJECTS } from './subjects.ts';
 import { newestSeq } from '../change/newestSeq.ts';
@@ -90,7 +91,7 @@ function inOrder(inverse: Operation[]): void {
 
 /** Does the operations of a change in one go; answers with what undoes them, last first. */
 async function done(db: EntityManager, at: string, ops: readonly Operation[]) {
-  const { work, touched, toRelearn } = workOn(db, at);
+  const { work, touched, toRelearn, toTeach } = workOn(db, at);
   const inverse: Operation[] = [];
   for (const op of ops)
     inverse.unshift(
@@ -98,7 +99,8 @@ async function done(db: EntityManager, at: string, ops: readonly Operation[]) {
         throw asRefusal(cause);
       })),
     );
-  const { isBehind } = toRelearn.size > 0 ? await relearn(work, toRelearn) : { isBehind: false };
+  const isTaught = await teachTubes(work, toTeach);
+  const { isBehind } = toRelearn.size > 0 || isTaught ? await relearn(work, toRelearn) : { isBehind: false };
   inOrder(inverse);
   return { inverse, touched: touched(), isBehind };
 }

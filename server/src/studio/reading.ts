@@ -1,7 +1,7 @@
 import type { Paged, ReadAnswers, ReadName, Rows } from '@dusk/wire';
 import { statesSpokenOf } from '@dusk/wire/records';
 import type { EntityManager } from 'typeorm';
-import type { Painting } from '../entities/index.ts';
+import { Tube, type Painting } from '../entities/index.ts';
 import { beliefsWithout, doubtsAbout } from '../beliefs/beliefs.ts';
 import { bringingRows } from '../cards/bringing.ts';
 import { cardStory } from '../cards/cards.ts';
@@ -19,6 +19,7 @@ import { notFound } from '../refusing/problems.ts';
 import { present } from '../change/rows.ts';
 import { referenceRows, sampleRows } from '../paintings/references.ts';
 import { settingsRows, studioIdOf } from '../settings/settings.ts';
+import { taughtOf } from '../tubes/taught.ts';
 import { stateRows, tubeRows } from '../tubes/tubes.ts';
 
 /** A page of paintings with their references, beside other rows. */
@@ -59,6 +60,10 @@ export const READING: { readonly [N in ReadName]: (db: EntityManager, id: string
     const tubes = await tubeRows(db, [id]);
     if (tubes.length === 0) throw notFound('tube');
     return { seq: await newestSeq(db), rows: { tubes, readings: await readingRows(db, { tubeId: id }) } };
+  },
+  taught: async (db, id) => {
+    if (!(await db.existsBy(Tube, { id }))) throw notFound('tube');
+    return { looks: await taughtOf(db, id) };
   },
   devices: async (db) => ({ seq: await newestSeq(db), rows: { devices: await deviceRows(db) } }),
   sets: async (db) => ({ seq: await newestSeq(db), rows: { sets: await setRows(db), bringings: await bringingRows(db) } }),

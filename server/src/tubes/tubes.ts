@@ -4,9 +4,13 @@ import { In, type EntityManager } from 'typeorm';
 import { Tube, TubeState } from '../entities/index.ts';
 import { unfit } from '../refusing/problems.ts';
 
-const curvesDto = ({ K, S }: TubeState): CurvesDto => ({ K, S });
+const curvesDto = ({ K, S, doubt }: TubeState): CurvesDto => ({ K, S, ...(doubt && { doubt }) });
 
-export const paintOfState = ({ K, S }: TubeState): PaintCurves => ({ K: Float64Array.from(K), S: Float64Array.from(S) });
+export const paintOfState = ({ K, S, doubt }: TubeState): PaintCurves => ({
+  K: Float64Array.from(K),
+  S: Float64Array.from(S),
+  ...(doubt && { doubt: doubt.map((way) => Float64Array.from(way)) }),
+});
 
 /** States by id, in one query. */
 export async function statesById(db: EntityManager, ids: readonly string[]): Promise<Map<string, TubeState>> {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { counted, likeness } from '../floor/words.ts';
+import { likeness } from '@dusk/core';
+import { counted } from '../floor/words.ts';
 import type { FilePreview, FileTubeDto } from '@dusk/wire';
 import { labOfDto } from '@dusk/wire/written';
 import { computed, ref, shallowRef, watch } from 'vue';
@@ -13,6 +14,7 @@ import { useStudio } from '../studio/useStudio.ts';
 import { useTubes } from '../stores/tubes.ts';
 import { useFinding } from '../stores/finding.ts';
 import { newId } from '../floor/ids.ts';
+import TubePick from './TubePick.vue';
 
 /** A file of cards from another studio: what it would do is shown before anything is kept. */
 const open = defineModel<boolean>({ required: true });
@@ -123,9 +125,7 @@ async function bring(): Promise<void> {
             <span
               ><b>{{ tube.name }}</b> <span class="quiet">{{ tube.colourIndex }}, {{ differs(tube) }}</span></span
             >
-            <select v-model="stands[tube.tube]" :aria-label="`What stands for ${tube.name}`">
-              <option v-for="one in tubes.all" :key="one.id" :value="one.id">{{ one.name }}, {{ one.maker || 'generic' }}</option>
-            </select>
+            <TubePick v-model="stands[tube.tube]" :aria-label="`What stands for ${tube.name}`" />
           </li>
         </ul>
       </section>
@@ -170,13 +170,6 @@ async function bring(): Promise<void> {
 }
 .tubes li > :nth-child(3) {
   padding-left: calc(2 * var(--unit));
-}
-select {
-  min-height: 44px;
-  width: 100%;
-  color: inherit;
-  background: var(--surround);
-  border-bottom: 1px solid currentColor;
 }
 .strong {
   font-weight: 700;

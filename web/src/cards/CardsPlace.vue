@@ -16,7 +16,7 @@ import OpenCard from './OpenCard.vue';
 import SchemeGrid from './SchemeGrid.vue';
 import SetDeeds from './SetDeeds.vue';
 
-/** Mixtures that were kept: found by value first, by a colour, by words; opened beside the list. */
+/** Mixtures that were kept: found by value first, by a colour, by words; opened beside the others. */
 const route = useRoute();
 const router = useRouter();
 const paintings = usePaintings();
@@ -53,12 +53,12 @@ const opened = computed(
     found.value.find(({ id }) => id === wanted.value) ??
     (byAddress.value?.id === wanted.value && !isNowhere.value ? byAddress.value : undefined),
 );
-const three = useTemplateRef('three');
+const box = useTemplateRef('box');
 /** What is opened from a list that was scrolled begins at its top. */
 watch(wanted, async () => {
   await nextTick();
-  three.value?.scrollTo({ top: 0 });
-  three.value?.querySelector('.one')?.scrollTo({ top: 0 });
+  box.value?.scrollTo({ top: 0 });
+  box.value?.querySelector('.one')?.scrollTo({ top: 0 });
 });
 const set = computed(() => cards.sets.find(({ id }) => id === finding.setId));
 const go = (by: number): void => {
@@ -75,6 +75,8 @@ const finder = ref<InstanceType<typeof Finder>>();
 useShortcuts(() => [
   { key: 'ArrowDown', run: () => go(1), repeats: true },
   { key: 'ArrowUp', run: () => go(-1), repeats: true },
+  { key: 'ArrowRight', run: () => go(1), repeats: true },
+  { key: 'ArrowLeft', run: () => go(-1), repeats: true },
   { key: '/', run: () => finder.value?.focus() },
   { key: 'b', run: () => (bringing.value = true) },
 ]);
@@ -92,13 +94,13 @@ useShortcuts(() => [
         <v-btn variant="outlined" class="also" @click="bringing = true">Bring cards&ensp;<kbd>b</kbd></v-btn>
       </template>
     </EmptyPlace>
-    <div v-else-if="finding.found" ref="three" class="three" :class="{ opened }">
-      <Finder ref="finder" class="finder" @bring="bringing = true" />
+    <div v-else-if="finding.found" ref="box" class="box" :class="{ opened: opened || isNowhere }">
       <section class="list" aria-label="Cards that were found">
-        <p class="quiet figures" role="status" data-test="found">{{ finding.found.total }} of {{ finding.found.of }}</p>
+        <Finder ref="finder" @bring="bringing = true" />
+        <p class="quiet figures count" role="status" data-test="found">{{ finding.found.total }} of {{ finding.found.of }}</p>
         <SetDeeds v-if="set" :set="set" />
         <SchemeGrid v-if="set?.kind === 'scheme'" :cards="found" />
-        <nav v-else aria-label="Cards">
+        <nav v-else class="chips" aria-label="Cards">
           <CardLine v-for="card in found" :key="card.id" :card="card" :open="card.id === opened?.id" />
         </nav>
         <p v-if="finding.found.total > found.length" class="quiet figures">
@@ -109,12 +111,9 @@ useShortcuts(() => [
           <button type="button" class="clear" @click="finding.clear()">Look at all of them</button>
         </p>
       </section>
-      <section class="one" aria-label="The open card">
+      <section v-if="opened || isNowhere" class="one" aria-label="The open card">
         <OpenCard v-if="opened" :key="opened.id" :card="opened" />
-        <p v-else-if="isNowhere" class="beside" data-test="no-such-card">
-          There is no card at this address any more. It may have been put away.
-        </p>
-        <p v-else-if="found.length > 0" class="quiet beside">Press a card, or go through them with ↑ and ↓.</p>
+        <p v-else class="beside" data-test="no-such-card">There is no card at this address any more. It may have been put away.</p>
       </section>
     </div>
     <BringCards v-model="bringing" />
@@ -129,21 +128,31 @@ useShortcuts(() => [
 .also {
   margin-left: calc(3 * var(--unit));
 }
-.three {
+.box {
   display: grid;
-  grid-template-columns: 236px minmax(0, 1fr) minmax(0, 1.28fr);
+  grid-template-columns: minmax(0, 1fr);
   height: 100%;
 }
-.finder,
+.box.opened {
+  grid-template-columns: minmax(0, 1.72fr) minmax(0, 1fr);
+}
 .list,
 .one {
   overflow-y: auto;
   min-height: 0;
-  padding: calc(4 * var(--unit)) calc(5 * var(--unit));
+  padding: calc(3 * var(--unit)) calc(6 * var(--unit));
 }
-.list {
+.one {
   border-left: 1px solid var(--surround-line);
-  border-right: 1px solid var(--surround-line);
+}
+.chips {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(106px, 1fr));
+  gap: calc(3 * var(--unit));
+  padding: calc(2 * var(--unit)) 0;
+}
+.count {
+  font-size: var(--size-note);
 }
 .beside {
   margin-top: calc(6 * var(--unit));
@@ -155,27 +164,30 @@ useShortcuts(() => [
   min-height: 44px;
   text-decoration: underline;
 }
+/* With one open the arrow keys still lead through the others. */
 @media (orientation: portrait), (max-width: 1000px) {
-  .three {
+  .box.opened {
     grid-template-columns: minmax(0, 1fr);
-    grid-template-rows: auto;
     overflow-y: auto;
     align-content: start;
   }
-  .finder,
   .list,
   .one {
-    overflow-y: visible;
-    min-height: auto;
     border: 0;
   }
-  /* What is open lies over the list that it came from. */
-  .three.opened .finder,
-  .three.opened .list {
+  .box.opened .one {
+    overflow-y: visible;
+    min-height: auto;
+  }
+  /* What is open lies over the others. */
+  .box.opened .list {
     display: none;
   }
-  .three:not(.opened) .one {
-    display: none;
+}
+@media (max-width: 600px) {
+  .list,
+  .one {
+    padding: calc(2 * var(--unit)) calc(4 * var(--unit));
   }
 }
 </style>

@@ -1,11 +1,10 @@
 <script setup lang="ts">
-import { mdiClose, mdiTrayArrowDown } from '@mdi/js';
-import { colourFromText, colourFromWords, CraftError, type Lab } from '@dusk/core';
+import { mdiClose } from '@mdi/js';
 import { computed, ref, useTemplateRef } from 'vue';
 import PaintKey from '../chips/PaintKey.vue';
+import { grey } from '../chips/surround.ts';
 import Choice from '../controls/Choice.vue';
-import Field from '../controls/Field.vue';
-import Slider from '../controls/Slider.vue';
+import MoreKeys from '../controls/MoreKeys.vue';
 import { useDesk } from '../stores/useDesk.ts';
 import { lookNow, usePiles } from '../stores/piles.ts';
 import { usePaintings } from '../stores/paintings.ts';
@@ -15,7 +14,7 @@ import { useCards } from '../stores/cards.ts';
 import { useFinding } from '../stores/finding.ts';
 import KeepTogether from './KeepTogether.vue';
 
-/** What cards are looked for by: value first, then a colour, words, tubes in and out. */
+/** What cards are looked for by: one line of words, a strip of values; what is asked less often is behind a key. */
 const emit = defineEmits<{ bring: [] }>();
 const finding = useFinding();
 const cards = useCards();
@@ -28,6 +27,12 @@ const field = useTemplateRef('field');
 defineExpose({ focus: () => field.value?.focus() });
 
 const value = (v: number): string => settings.valueText(v);
+const range = computed({
+  get: () => [finding.by.darkest, finding.by.lightest],
+  set: ([darkest, lightest]) => Object.assign(finding.by, { darkest, lightest }),
+});
+const GREYS = Array.from({ length: 11 }, (_, i) => i);
+const greys = computed(() => `linear-gradient(90deg, ${GREYS.map(grey).join(', ')})`);
 const TEMPERATURES = [
   { value: 'any' as const, title: 'any' },
   { value: 'warm' as const, title: 'warm' },
@@ -39,29 +44,6 @@ const REACHES = [
   { value: 'mixable' as const, title: 'mixable' },
   { value: 'nearly' as const, title: 'but for one' },
 ];
-
-const written = ref('');
-const says = ref('');
-/** A colour as it is said or written. */
-function nearWritten(): void {
-  const text = written.value.trim();
-  if (text === '') return;
-  try {
-    finding.near = { lab: read(text), says: text };
-    says.value = '';
-  } catch (cause) {
-    if (!(cause instanceof CraftError)) throw cause;
-    says.value = cause.message;
-  }
-}
-function read(text: string): Lab {
-  try {
-    return colourFromText(text);
-  } catch (cause) {
-    if (!(cause instanceof CraftError)) throw cause;
-    return colourFromWords(text);
-  }
-}
 
 /** Pigments that are asked about: those of the palette on the easel, and those that are asked about already. */
 const pigments = computed(() => {
@@ -83,32 +65,80 @@ function turn(pigment: string): void {
 }
 const TURNS = { any: '', in: 'with ', out: 'without ' } as const;
 const called = ({ pigment, name }: Tube): string => `${TURNS[wanted(pigment) ?? 'any']}${name}`;
+const narrowing = ref(false);
+const seldom = computed(() => [
+  { title: narrowing.value ? 'Fewer ways to find' : 'More ways to find', run: () => (narrowing.value = !narrowing.value) },
+  { title: 'Bring cards', key: 'b', run: () => emit('bring') },
+]);
 </script>
 
 <template>
-  <aside class="finder" aria-label="Find cards">
-    <h1>Cards</h1>
-    <div class="pair">
-      <Slider v-model="finding.by.darkest" label="value from" :min="0" :max="10" :step="0.1" :says="value(finding.by.darkest)" />
-      <Slider v-model="finding.by.lightest" label="to" :min="0" :max="10" :step="0.1" :says="value(finding.by.lightest)" />
-    </div>
-    <Field ref="field" v-model="finding.by.words" label="Words, tubes, a painting" clearable data-test="find-words" />
-    <section aria-label="Near a colour">
-      <div v-if="finding.near" class="near">
-        <PaintKey :lab="finding.near.lab" data-test="near" @click="finding.near = undefined">near {{ finding.near.says }}</PaintKey>
-        <v-btn :icon="mdiClose" aria-label="Near no colour" title="Near no colour" @click="finding.near = undefined" />
-      </div>
-      <Field
-        v-else
-        v-model="written"
-        label="Near a colour: words, #hex, 5YR 6/4"
-        data-test="near-written"
-        @keydown.enter="nearWritten"
-        @blur="nearWritten"
+  <div class="finder" role="search" aria-label="Find cards">
+    <div class="line">
+      <h1 class="for-readers">Cards</h1>
+      <v-text-field
+        ref="field"
+        v-model="finding.by.words"
+        class="words"
+        clearable
+        aria-label="Find cards by words, value, colour or tube"
+        placeholder="copper, value 3, like olive green, without cadmium"
+        data-test="find-words"
+        @update:model-value="finding.by.words ??= ''"
       />
-      <p v-if="says && !finding.near" class="note" role="alert">{{ says }}</p>
-      <details v-if="piles.ofRank.length > 0 && !finding.near">
-        <summary>or near a pile of this painting</summary>
+      <button
+        v-if="paintings.onEasel"
+        type="button"
+        class="text"
+        :aria-pressed="finding.by.reach === 'mixable'"
+        @click="finding.by.reach = finding.by.reach === 'mixable' ? 'any' : 'mixable'"
+      >
+        mixable today
+      </button>
+      <MoreKeys :keys="seldom" label="More with these cards" />
+    </div>
+    <div class="line">
+      <div class="strip">
+        <div class="greys" :style="{ background: greys }" aria-hidden="true" />
+        <v-range-slider v-model="range" :min="0" :max="10" :step="0.1" aria-label="values" data-test="values" :thumb-label="false" />
+      </div>
+      <span class="figures between" data-test="between">{{ value(finding.by.darkest) }} to {{ value(finding.by.lightest) }}</span>
+    </div>
+    <div v-if="finding.nearest || cards.sets.length > 0 || finding.isNarrowed" class="line sets">
+      <span v-if="finding.nearest" class="near">
+        <PaintKey :lab="finding.nearest.lab" data-test="near" @click="finding.nearNothing()">near {{ finding.nearest.says }}</PaintKey>
+        <v-btn :icon="mdiClose" aria-label="Near no colour" title="Near no colour" @click="finding.nearNothing()" />
+      </span>
+      <button
+        v-for="set in cards.sets"
+        :key="set.id"
+        type="button"
+        class="text"
+        :aria-pressed="set.id === finding.setId"
+        @click="finding.setId = set.id === finding.setId ? undefined : set.id"
+      >
+        {{ set.name }} <span class="figures">{{ set.cardIds.length }}</span>
+      </button>
+      <button v-if="finding.isNarrowed" type="button" class="text all" @click="finding.clear()">Look at all of them</button>
+    </div>
+    <KeepTogether v-if="finding.isNarrowed && !finding.setId && finding.found && finding.found.total > 1" />
+    <div v-if="narrowing" class="narrowing">
+      <Choice v-model="finding.by.temperature" label="Temperature" :items="TEMPERATURES" />
+      <Choice v-if="paintings.onEasel" v-model="finding.by.reach" label="From the palette on the easel" :items="REACHES" />
+      <details>
+        <summary>tubes in and out</summary>
+        <PaintKey
+          v-for="tube in pigments"
+          :key="tube.pigment"
+          :lab="tube.masstone"
+          :pressed="wanted(tube.pigment) !== undefined"
+          :class="wanted(tube.pigment)"
+          @click="turn(tube.pigment)"
+          >{{ called(tube) }}</PaintKey
+        >
+      </details>
+      <details v-if="piles.ofRank.length > 0 && !finding.nearest">
+        <summary>near a pile of this painting</summary>
         <PaintKey
           v-for="pile in piles.ofRank"
           :key="pile.id"
@@ -117,109 +147,87 @@ const called = ({ pigment, name }: Tube): string => `${TURNS[wanted(pigment) ?? 
           >{{ pile.name }}</PaintKey
         >
       </details>
-    </section>
-    <section v-if="cards.sets.length > 0" aria-label="Sets">
-      <h2>Sets</h2>
-      <button
-        v-for="set in cards.sets"
-        :key="set.id"
-        type="button"
-        class="set"
-        :aria-pressed="set.id === finding.setId"
-        @click="finding.setId = set.id === finding.setId ? undefined : set.id"
-      >
-        {{ set.name }} <span class="quiet figures">{{ set.cardIds.length }}</span>
-      </button>
-    </section>
-    <Choice v-model="finding.by.temperature" label="Temperature" :items="TEMPERATURES" />
-    <Choice v-if="paintings.onEasel" v-model="finding.by.reach" label="From the palette on the easel" :items="REACHES" />
-    <details>
-      <summary>tubes in and out</summary>
-      <PaintKey
-        v-for="tube in pigments"
-        :key="tube.pigment"
-        :lab="tube.masstone"
-        :pressed="wanted(tube.pigment) !== undefined"
-        :class="wanted(tube.pigment)"
-        @click="turn(tube.pigment)"
-        >{{ called(tube) }}</PaintKey
-      >
-    </details>
-    <details>
-      <summary>thing, zone, painting, day</summary>
-      <Field v-model="finding.by.thing" label="Thing" />
-      <Field v-model="finding.by.zone" label="Zone" />
-      <Field v-model="finding.by.painting" label="Painting" />
-      <label class="day">made since <input v-model="finding.by.since" type="date" /></label>
-    </details>
-    <KeepTogether v-if="finding.isNarrowed && !finding.setId && finding.found && finding.found.total > 1" />
-    <button v-if="finding.isNarrowed" type="button" class="text" @click="finding.clear()">Look at all of them</button>
-    <v-btn variant="outlined" :prepend-icon="mdiTrayArrowDown" @click="emit('bring')">Bring cards&ensp;<kbd>b</kbd></v-btn>
-  </aside>
+      <details>
+        <summary>thing, zone, painting, day</summary>
+        <v-text-field v-model="finding.by.thing" placeholder="Thing" aria-label="Thing" />
+        <v-text-field v-model="finding.by.zone" placeholder="Zone" aria-label="Zone" />
+        <v-text-field v-model="finding.by.painting" placeholder="Painting" aria-label="Painting" />
+        <v-text-field v-model="finding.by.since" type="date" aria-label="Made since" />
+      </details>
+    </div>
+  </div>
 </template>
 
 <style scoped>
 .finder {
   display: grid;
   grid-template-columns: minmax(0, 1fr);
-  gap: calc(4 * var(--unit));
+  gap: var(--unit);
   align-content: start;
 }
-.pair {
-  display: grid;
-  gap: calc(2 * var(--unit));
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0 calc(4 * var(--unit));
+}
+.words {
+  flex: 1 1 260px;
+}
+.strip {
+  position: relative;
+  flex: 1;
+  min-width: 0;
+}
+.greys {
+  height: 26px;
+}
+.strip :deep(.v-input) {
+  position: absolute;
+  inset: -3px 0 auto;
+  margin: 0;
+}
+/* The handles are what is taken hold of; the greys are their track. */
+.strip :deep(.v-slider-track) {
+  opacity: 0;
+}
+.strip :deep(.v-slider-thumb__surface) {
+  width: 12px;
+  height: 40px;
+  border-radius: 2px;
+  background: var(--surround-ink);
+  outline: 2px solid var(--surround);
+}
+.strip :deep(.v-slider-thumb__surface)::after {
+  display: none;
+}
+.between {
+  min-width: 84px;
+  text-align: right;
 }
 .near {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) auto;
+  display: flex;
   align-items: center;
+}
+.text {
+  min-height: 44px;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+.text[aria-pressed='true'] {
+  font-weight: 700;
+}
+.narrowing {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(220px, 1fr));
+  gap: calc(2 * var(--unit)) calc(6 * var(--unit));
+  align-items: start;
+  padding: calc(2 * var(--unit)) 0;
 }
 details[open] {
   display: grid;
 }
 .out {
   text-decoration: line-through;
-}
-.set,
-.text {
-  min-height: 44px;
-  text-align: left;
-}
-.set {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-  gap: calc(2 * var(--unit));
-  width: 100%;
-  line-height: 1.15;
-}
-.set[aria-pressed='true'] {
-  font-weight: 700;
-  text-decoration: underline;
-  text-underline-offset: 3px;
-}
-.text {
-  text-decoration: underline;
-}
-.day {
-  display: grid;
-  font-size: var(--size-note);
-}
-.day input {
-  min-height: 44px;
-  font-size: var(--size-lead);
-}
-.note {
-  font-size: var(--size-note);
-}
-@media (orientation: portrait), (max-width: 1000px) {
-  .finder {
-    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-    align-items: start;
-    gap: calc(3 * var(--unit)) calc(6 * var(--unit));
-  }
-  h1 {
-    grid-column: 1 / -1;
-  }
 }
 </style>

@@ -3,6 +3,8 @@ import { mdiClose } from '@mdi/js';
 import type { CardDto } from '@dusk/wire';
 import { computed } from 'vue';
 import { useCards } from '../stores/cards.ts';
+import Pick from '../controls/Pick.vue';
+import { named } from '../controls/options.ts';
 
 /** The sets a card lies in, and those it may be put into. */
 const props = defineProps<{ card: CardDto }>();
@@ -29,15 +31,15 @@ function takeOut(id: string): void {
       >in {{ set.name }}
       <v-btn :icon="mdiClose" :aria-label="`Take it out of ${set.name}`" :title="`Take it out of ${set.name}`" @click="takeOut(set.id)"
     /></span>
-    <select
+    <Pick
       v-if="others.length > 0"
+      :model-value="undefined"
+      :options="named(others)"
       aria-label="Put it into a set"
-      :value="''"
-      @change="putInto(($event.target as HTMLSelectElement).value)"
-    >
-      <option value="" disabled>into a set…</option>
-      <option v-for="set in others" :key="set.id" :value="set.id">{{ set.name }}</option>
-    </select>
+      placeholder="into a set…"
+      data-test="into-set"
+      @update:model-value="putInto($event!)"
+    />
   </section>
 </template>
 
@@ -51,12 +53,5 @@ function takeOut(id: string): void {
 .set {
   display: inline-flex;
   align-items: center;
-}
-select {
-  min-height: 44px;
-  max-width: 220px;
-  color: inherit;
-  background: var(--surround);
-  border-bottom: 1px solid currentColor;
 }
 </style>

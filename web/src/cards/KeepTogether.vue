@@ -4,15 +4,16 @@ import { computed, ref } from 'vue';
 import Field from '../controls/Field.vue';
 import { useCards } from '../stores/cards.ts';
 import { useFinding } from '../stores/finding.ts';
+import Pick from '../controls/Pick.vue';
 
 /** What was found, kept together under a name. */
 const cards = useCards();
 const finding = useFinding();
-const KINDS: readonly (readonly [kind: SetKind, title: string])[] = [
-  ['chosen', 'as they lie'],
-  ['scheme', 'by hue and value'],
-  ['kit', 'to take along'],
-  ['string', 'as a row of steps'],
+const KINDS: readonly { readonly value: SetKind; readonly title: string }[] = [
+  { value: 'chosen', title: 'as they lie' },
+  { value: 'scheme', title: 'by hue and value' },
+  { value: 'kit', title: 'to take along' },
+  { value: 'string', title: 'as a row of steps' },
 ];
 const name = ref('');
 const kind = ref<SetKind>('chosen');
@@ -30,12 +31,7 @@ async function keep(): Promise<void> {
   <details class="together">
     <summary>keep these {{ finding.found!.cards.length }} together</summary>
     <Field v-model="name" label="Called" :placeholder="usual" @keydown.enter="keep" />
-    <label
-      >laid out
-      <select v-model="kind">
-        <option v-for="[one, title] in KINDS" :key="one" :value="one">{{ title }}</option>
-      </select></label
-    >
+    <Pick v-model="kind" :options="KINDS" label="laid out" />
     <v-btn variant="outlined" @click="keep">Keep the set</v-btn>
   </details>
 </template>
@@ -44,11 +40,5 @@ async function keep(): Promise<void> {
 .together[open] {
   display: grid;
   gap: calc(2 * var(--unit));
-}
-select {
-  min-height: 44px;
-  color: inherit;
-  background: var(--surround);
-  border-bottom: 1px solid currentColor;
 }
 </style>

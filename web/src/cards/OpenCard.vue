@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { mdiDeleteOutline, mdiExportVariant, mdiEyedropper, mdiPrinterOutline, mdiRecycle } from '@mdi/js';
 import {
+  likeness,
   colourName,
   paintOfCard,
   relativeTemperatureWord,
@@ -14,12 +14,13 @@ import type { CardDto, UseDto } from '@dusk/wire';
 import { labOfDto } from '@dusk/wire/written';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { likeness, moment, valueDifference } from '../floor/words.ts';
+import { moment, valueDifference } from '../floor/words.ts';
 import type { Remade } from '../engine/proposal.ts';
 import RemakeSheet from '../remaking/RemakeSheet.vue';
 import { useWhite } from '../floor/white.ts';
 import { usePaintings } from '../stores/paintings.ts';
 import EditableName from '../controls/EditableName.vue';
+import MoreKeys from '../controls/MoreKeys.vue';
 import { useSettings } from '../stores/settings.ts';
 import { useShortcuts } from '../floor/useShortcuts.ts';
 import { useStudio } from '../studio/useStudio.ts';
@@ -30,6 +31,7 @@ import DabSheet from './DabSheet.vue';
 import InSets from './InSets.vue';
 import OutSheet from '../printing/OutSheet.vue';
 import PrintSheet from '../printing/PrintSheet.vue';
+import TubePick from './TubePick.vue';
 
 /** A card as it was made, and beside it what it would be today. */
 const props = defineProps<{ card: CardDto }>();
@@ -133,6 +135,12 @@ const choose = (key: string, tubeId: string): Promise<boolean> =>
     { stands: Object.entries({ ...props.card.stands, [key]: tubeId }).map(([one, id]) => ({ key: one, tubeId: id })) },
     `${tubes.byId.get(tubeId)?.name} stands for it`,
   );
+const seldom = computed(() => [
+  { title: 'Print it', key: 'p', run: () => (printing.value = true) },
+  { title: 'Say how your dab looks', key: 'd', run: () => (dabbing.value = true) },
+  { title: 'To a file', label: 'The card to a file', run: () => (goingOut.value = true) },
+  { title: 'Put it away', label: 'Put the card away', run: putAway },
+]);
 useShortcuts(() => [
   { key: 'u', run: () => void use() },
   { key: 'p', run: () => (printing.value = true) },
@@ -144,19 +152,6 @@ useShortcuts(() => [
 <template>
   <article class="open-card" data-test="open-card">
     <RouterLink class="back" :to="{ name: 'cards', params: {} }">To the list</RouterLink>
-    <header>
-      <b class="value figures">{{ settings.valueText(reading.value) }}</b>
-      <EditableName
-        :name="card.name"
-        label="Name of the card"
-        :most="120"
-        :on-rename="(name) => cards.change(card, { name }, `Called it “${name}”`)"
-      />
-      <v-btn :icon="mdiPrinterOutline" aria-label="Print it" title="Print it (p)" @click="printing = true" />
-      <v-btn :icon="mdiEyedropper" aria-label="Say how your dab looks" title="Say how your dab looks (d)" @click="dabbing = true" />
-      <v-btn :icon="mdiExportVariant" aria-label="The card to a file" title="To a file" @click="goingOut = true" />
-      <v-btn :icon="mdiDeleteOutline" aria-label="Put the card away" title="Put it away" @click="putAway" />
-    </header>
     <div class="fields squints">
       <div
         v-for="field in fields"
@@ -169,24 +164,17 @@ useShortcuts(() => [
     <div class="fields says">
       <span v-for="field in fields" :key="field.says">{{ field.says }}</span>
     </div>
-    <p class="figures">
-      {{ temperatureWord(settings.temperatureOf(reading.lab)) }}, {{ colourName(reading.lab) }}, {{ reading.munsell
-      }}<template v-if="card.seen"
-        >. It came out {{ apart(labOfDto(card.seen), labOfDto(card.predicted)) }} beside what was reckoned</template
-      >.
-    </p>
-    <p class="quiet figures">{{ where.join(' · ') }}</p>
-    <div class="quiet">
-      Reckoned from {{ BASES[card.basis] }}<template v-if="card.steadiness > 2">; a little too much of one thing shows</template>.
-      <details v-if="card.within > 0" class="sure">
-        <summary>how sure</summary>
-        Nine of ten such piles come within ΔE {{ card.within.toFixed(1) }}.
-      </details>
-    </div>
-    <details v-if="card.made" class="quiet figures" data-test="made">
-      <summary>measured anew; what it was made of</summary>
-      {{ card.made }}
-    </details>
+    <header>
+      <b class="value figures">{{ settings.valueText(reading.value) }}</b>
+      <EditableName
+        :name="card.name"
+        label="Name of the card"
+        :most="120"
+        :on-rename="(name) => cards.change(card, { name }, `Called it “${name}”`)"
+      />
+      <MoreKeys :keys="seldom" label="More with this card" />
+    </header>
+    <CardRecipe :heaps="heaps" />
     <div class="use">
       <label class="amount figures"
         >ml <input v-model.number="ml" type="number" min="0.1" max="500" step="0.5" aria-label="How much, ml"
@@ -200,12 +188,9 @@ useShortcuts(() => [
       >
         Use it <kbd>u</kbd>
       </button>
-      <v-btn v-if="paintings.onEasel" variant="outlined" :prepend-icon="mdiRecycle" @click="remaking = true"
-        >From these tubes&ensp;<kbd>r</kbd></v-btn
-      >
+      <v-btn v-if="paintings.onEasel" variant="outlined" @click="remaking = true">Today’s tubes&ensp;<kbd>r</kbd></v-btn>
     </div>
     <p v-if="off" class="strong" data-test="off-palette">Not on this palette: {{ off }}.</p>
-    <CardRecipe :heaps="heaps" />
     <section aria-label="Today" class="today" data-test="today">
       <p :class="{ strong: likeOnly.length > 0 }">{{ changed }}</p>
       <ul v-if="others.length > 0" class="figures">
@@ -217,13 +202,11 @@ useShortcuts(() => [
               : {{ tube.own.name }}<span class="quiet">{{ tube.stand?.by === 'colour' ? ', only a like colour' : '' }}</span></template
             ></span
           >
-          <select
-            :value="tube.stand?.tubeId"
+          <TubePick
+            :model-value="tube.stand?.tubeId"
             :aria-label="`What stands for ${tube.name}`"
-            @change="choose(tube.key, ($event.target as HTMLSelectElement).value)"
-          >
-            <option v-for="one in tubes.all" :key="one.id" :value="one.id">{{ one.name }}, {{ one.maker || 'generic' }}</option>
-          </select>
+            @update:model-value="choose(tube.key, $event!)"
+          />
         </li>
       </ul>
     </section>
@@ -231,6 +214,27 @@ useShortcuts(() => [
       ><span class="for-readers">Note</span>
       <textarea v-model="note" rows="2" maxlength="2000" placeholder="A note" @blur="saveNote" />
     </label>
+    <details class="about">
+      <summary>about it</summary>
+      <p class="figures">
+        {{ temperatureWord(settings.temperatureOf(reading.lab)) }}, {{ colourName(reading.lab) }}, {{ reading.munsell
+        }}<template v-if="card.seen"
+          >. It came out {{ apart(labOfDto(card.seen), labOfDto(card.predicted)) }} beside what was reckoned</template
+        >.
+      </p>
+      <p class="quiet figures">{{ where.join(' · ') }}</p>
+      <div class="quiet">
+        Reckoned from {{ BASES[card.basis] }}<template v-if="card.steadiness > 2">; a little too much of one thing shows</template>.
+        <details v-if="card.within > 0" class="sure">
+          <summary>how sure</summary>
+          Nine of ten such piles come out {{ likeness(card.within) }} ({{ card.within.toFixed(1) }}).
+        </details>
+      </div>
+      <details v-if="card.made" class="quiet figures" data-test="made">
+        <summary>measured anew; what it was made of</summary>
+        {{ card.made }}
+      </details>
+    </details>
     <InSets :card="card" />
     <section v-if="used.length > 0" aria-label="Where it was used">
       <h2>Used</h2>
@@ -258,12 +262,13 @@ useShortcuts(() => [
 }
 header {
   display: grid;
-  grid-template-columns: auto minmax(0, 1fr) repeat(4, auto);
+  grid-template-columns: auto minmax(0, 1fr) auto;
   gap: 0 var(--unit);
   align-items: center;
 }
 .value {
-  font-size: var(--size-value, 2rem);
+  font-size: var(--size-figure);
+  line-height: 1;
   padding-right: calc(2 * var(--unit));
 }
 .fields {
@@ -272,19 +277,20 @@ header {
   grid-auto-columns: minmax(0, 1fr);
 }
 .chip {
-  height: clamp(56px, 13vh, 112px);
+  height: clamp(72px, 19vh, 170px);
 }
 .says {
   font-size: var(--size-note);
 }
 .use {
-  display: flex;
-  flex-wrap: wrap;
+  display: grid;
+  grid-template-columns: auto minmax(0, 1fr) auto;
   gap: calc(2 * var(--unit));
+  margin-top: calc(2 * var(--unit));
   align-items: center;
 }
 .amount input {
-  width: 84px;
+  width: 52px;
   min-height: 44px;
   font-size: var(--size-lead);
   border-bottom: 1px solid currentColor;
@@ -305,19 +311,16 @@ header {
 .dab {
   height: 20px;
 }
-.today select {
-  min-height: 44px;
-  max-width: 190px;
-  color: inherit;
-  background: var(--surround);
-  border-bottom: 1px solid currentColor;
-  font-size: var(--size-note);
-}
 .strong {
   font-weight: 700;
 }
+.use .main-key {
+  white-space: nowrap;
+  padding: 0 calc(2 * var(--unit));
+}
 textarea {
   width: 100%;
+  border: 0 solid currentColor;
   color: inherit;
   background: transparent;
   border-bottom: 1px solid currentColor;
@@ -325,6 +328,11 @@ textarea {
 }
 .back {
   display: none;
+}
+@media (max-width: 600px) {
+  .use {
+    grid-template-columns: auto minmax(0, 1fr);
+  }
 }
 @media (orientation: portrait), (max-width: 1000px) {
   .back {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { closeness } from '@dusk/core';
 import type { Basis, Trust } from '@dusk/core';
 import { computed } from 'vue';
 
@@ -28,7 +29,9 @@ const says = computed(() => props.trust && SAYS[props.trust.basis]);
       <span>{{ advice || '&nbsp;' }}</span>
       <span class="sure">how sure</span>
     </summary>
-    <p v-if="trust">nine of ten such piles come within ΔE {{ trust.errorEstimate.toFixed(1) }} of it: {{ says }}</p>
+    <p v-if="trust">
+      nine of ten such piles come out {{ closeness(trust.errorEstimate) }} ({{ trust.errorEstimate.toFixed(1) }}): {{ says }}
+    </p>
   </details>
 </template>
 

@@ -12,7 +12,8 @@ export type SurroundStyle = {
   readonly '--surround-line': string;
 };
 
-const grey = (value: number): string => labToHex([lightnessOfValue(value), 0, 0]);
+/** The grey of a value; what lies beyond the scale is shown at its end. */
+export const grey = (value: number): string => labToHex([lightnessOfValue(Math.min(10, Math.max(0, value))), 0, 0]);
 
 const VALUE: Readonly<Record<Exclude<Surround, 'ground'>, number>> = { white: 10, N7: 7, N5: 5, N3: 3 };
 /** Below this lightness white ink reads better than black: both have the same contrast at Y 18 %. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { nextTick, ref, watch } from 'vue';
+import { nextTick, ref, useTemplateRef, watch } from 'vue';
 
 /** A name that is changed where it stands; leaving it saves, Escape takes it back. */
 const props = defineProps<{
@@ -14,14 +14,15 @@ const props = defineProps<{
 }>();
 
 const text = ref(props.name);
-const field = ref<HTMLInputElement>();
+const field = useTemplateRef('field');
+const hasHand = (): boolean => field.value?.$el.contains(document.activeElement) === true;
 /** As it was when a hand was laid on it. */
 let taken = props.name;
 /** A name that comes from elsewhere waits while a hand is on this one. */
 watch(
   () => props.name,
   (name) => {
-    if (document.activeElement !== field.value) text.value = name;
+    if (!hasHand()) text.value = name;
   },
 );
 
@@ -39,7 +40,7 @@ async function back(): Promise<void> {
 </script>
 
 <template>
-  <input
+  <v-text-field
     ref="field"
     v-model="text"
     class="name"
@@ -54,20 +55,14 @@ async function back(): Promise<void> {
 </template>
 
 <style scoped>
-.name {
-  font: inherit;
-  font-size: var(--size-title);
-  font-weight: 500;
-  color: inherit;
-  background: transparent;
-  border: none;
-  border-bottom: 1px dashed currentColor;
-  width: 100%;
+.name :deep(.v-field__input) {
   min-height: 44px;
   padding: 0;
+  font-size: var(--size-title);
+  font-weight: 500;
 }
 @media (max-width: 600px) {
-  .name {
+  .name :deep(.v-field__input) {
     font-size: var(--size-lead);
   }
 }

@@ -4,21 +4,22 @@ defineProps<{ title: string }>();
 </script>
 
 <template>
-  <section class="empty-place">
-    <h1>{{ title }}</h1>
-    <div class="says"><slot /></div>
-    <div class="step"><slot name="step" /></div>
-  </section>
+  <v-empty-state class="empty-place">
+    <template #headline
+      ><h1>{{ title }}</h1></template
+    >
+    <template #text><slot /></template>
+    <template #actions><slot name="step" /></template>
+  </v-empty-state>
 </template>
 
 <style scoped>
 .empty-place {
-  max-width: 560px;
-  margin: 12vh auto 0;
-  padding: 0 calc(6 * var(--unit));
-}
-.says {
-  margin: calc(4 * var(--unit)) 0 calc(5 * var(--unit));
+  align-items: start;
+  justify-content: start;
+  max-width: 640px;
+  margin: 10vh auto 0;
+  text-align: left;
   font-size: var(--size-lead);
 }
 </style>

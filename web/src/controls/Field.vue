@@ -1,17 +1,12 @@
 <script setup lang="ts">
-import { mdiClose } from '@mdi/js';
 import { onMounted, useAttrs, useId, useTemplateRef } from 'vue';
 
-/** A line to write on, its name above it. */
+/** A line to write on, its name above it, where it does not move. */
 defineOptions({ inheritAttrs: false });
 const text = defineModel<string>({ required: true });
 defineProps<{ label: string; clearable?: boolean }>();
 const id = useId();
 const input = useTemplateRef('input');
-function clear(): void {
-  text.value = '';
-  input.value?.focus();
-}
 const attrs = useAttrs();
 // A browser minds `autofocus` only while a page loads: a field that comes later takes the focus by hand.
 onMounted(() => {
@@ -23,10 +18,16 @@ defineExpose({ focus: () => input.value?.focus() });
 <template>
   <div class="field">
     <label :for="id">{{ label }}</label>
-    <div class="line">
-      <input :id="id" ref="input" v-model="text" type="text" autocomplete="off" spellcheck="false" v-bind="$attrs" />
-      <v-btn v-if="clearable && text" :icon="mdiClose" aria-label="Clear" @click="clear" />
-    </div>
+    <v-text-field
+      :id="id"
+      ref="input"
+      :model-value="text"
+      :clearable="clearable ?? false"
+      autocomplete="off"
+      spellcheck="false"
+      v-bind="$attrs"
+      @update:model-value="text = $event ?? ''"
+    />
   </div>
 </template>
 
@@ -37,26 +38,5 @@ defineExpose({ focus: () => input.value?.focus() });
 }
 label {
   font-size: var(--size-note);
-}
-.line {
-  display: flex;
-  align-items: center;
-  border-bottom: 2px solid currentColor;
-}
-.line:focus-within {
-  border-bottom-color: rgb(var(--v-theme-secondary));
-}
-/* No colour of the studio's beside what is judged. */
-.judging .line:focus-within {
-  border-bottom-color: var(--surround-ink);
-}
-input {
-  flex: 1;
-  min-width: 0;
-  min-height: 44px;
-  font-size: var(--size-lead);
-}
-input:focus-visible {
-  outline: none;
 }
 </style>

@@ -3,59 +3,44 @@ import { nextTick, useTemplateRef, watch } from 'vue';
 import { sheetIsThere, sheetOpens } from '../floor/opening.ts';
 import { useSight } from '../floor/sight.ts';
 
-/** A sheet laid over the studio: the browser's own dialog, which keeps the focus and gives it back. Esc and a press beside it close it. */
+/** A sheet laid over the studio. Esc and a press beside it close it; the focus goes where the hand writes first, and back to where it was. */
 const open = defineModel<boolean>({ required: true });
 defineProps<{ label: string; wide?: boolean; judging?: boolean }>();
 const sight = useSight();
-const dialog = useTemplateRef('dialog');
-/** A press beside it, not the end of a drag that began in it. */
-let beganBeside = false;
-const onDown = (event: PointerEvent): void => void (beganBeside = event.target === dialog.value);
-const onBeside = (): void => {
-  if (beganBeside) open.value = false;
-};
+const sheet = useTemplateRef('sheet');
+let before: Element | null = null;
 
 watch(open, (now) => (now ? sheetOpens() : sheetIsThere()), { flush: 'sync', immediate: open.value });
 watch(
   open,
   async (now) => {
+    if (now) before = document.activeElement;
     await nextTick();
-    if (now && !dialog.value?.open) {
-      dialog.value?.showModal();
-      // By hand, each time: a browser minds `autofocus` once. Where nothing is to be written it begins at its top, not at its last key.
-      (dialog.value?.querySelector<HTMLElement>('[autofocus]') ?? dialog.value)?.focus();
-      dialog.value?.scrollTo({ top: 0 });
+    if (now) {
+      // Where nothing is to be written it begins at its top, not at its last key.
+      (sheet.value?.querySelector<HTMLElement>('input[autofocus], textarea[autofocus], [autofocus] input') ?? sheet.value)?.focus();
+      sheet.value?.scrollTo({ top: 0 });
       sheetIsThere();
-    }
-    if (!now) dialog.value?.close();
+    } else if (before instanceof HTMLElement && before.isConnected) before.focus({ preventScroll: true });
   },
   { immediate: true },
 );
 </script>
 
 <template>
-  <dialog
-    ref="dialog"
-    tabindex="-1"
-    class="sheet"
-    :class="{ wide, judging, 'sight-grey': sight.grey, 'sight-squint': sight.squint }"
-    :aria-label="label"
-    @close="open = false"
-    @pointerdown="onDown"
-    @click.self="onBeside"
-  >
-    <div v-if="open" class="inside"><slot /></div>
-  </dialog>
+  <v-dialog v-model="open" :aria-label="label" :width="wide ? 760 : 560" max-width="94vw">
+    <div ref="sheet" tabindex="-1" class="sheet" data-sheet :class="{ judging, 'sight-grey': sight.grey, 'sight-squint': sight.squint }">
+      <slot />
+    </div>
+  </v-dialog>
 </template>
 
 <style scoped>
 .sheet {
-  width: min(560px, 94vw);
-  max-width: none;
+  display: grid;
+  gap: calc(4 * var(--unit));
   max-height: 92dvh;
-  margin: auto;
-  padding: 0;
-  border: 0;
+  padding: calc(6 * var(--unit));
   border-top: var(--unit) solid rgb(var(--v-theme-primary));
   color: rgb(var(--v-theme-on-surface));
   background: rgb(var(--v-theme-surface));
@@ -72,19 +57,8 @@ watch(
   background: var(--surround);
   color: var(--surround-ink);
 }
-.wide {
-  width: min(760px, 94vw);
-}
-.sheet::backdrop {
-  background: rgb(0 0 0 / 55%);
-}
-.inside {
-  display: grid;
-  gap: calc(4 * var(--unit));
-  padding: calc(6 * var(--unit));
-}
 @media (max-width: 600px) {
-  .inside {
+  .sheet {
     padding: calc(4 * var(--unit));
   }
 }

@@ -1,27 +1,35 @@
 <script setup lang="ts">
-import { useId } from 'vue';
-
-/** An amount between two ends: heard while a hand moves it, and once more when it is let go of. */
+/** An amount between two ends, its name and what it comes to above it: heard while a hand moves it, and once more when it is let go of. */
 defineProps<{ label: string; min: number; max: number; step: number; says: string; modelValue: number }>();
 const emit = defineEmits<{ 'update:modelValue': [value: number]; done: [value: number] }>();
-const id = useId();
-const valueOf = (event: Event): number => Number((event.target as HTMLInputElement).value);
+/** By key it is moved step by step: what it comes to is told when the key is let go of. */
+let last: number | undefined;
+function moved(value: number): void {
+  last = value;
+  emit('update:modelValue', value);
+}
+function letGo(): void {
+  if (last === undefined) return;
+  emit('done', last);
+  last = undefined;
+}
 </script>
 
 <template>
   <div class="slider figures">
-    <label :for="id">{{ label }}</label>
-    <output :for="id">{{ says }}</output>
-    <input
-      :id="id"
-      type="range"
+    <span>{{ label }}</span>
+    <output>{{ says }}</output>
+    <v-slider
+      class="line"
+      :model-value="modelValue"
       :min="min"
       :max="max"
       :step="step"
-      :value="modelValue"
+      :aria-label="label"
       :aria-valuetext="says"
-      @input="emit('update:modelValue', valueOf($event))"
-      @change="emit('done', valueOf($event))"
+      @update:model-value="moved"
+      @end="letGo"
+      @keyup="letGo"
     />
   </div>
 </template>
@@ -32,37 +40,7 @@ const valueOf = (event: Event): number => Number((event.target as HTMLInputEleme
   grid-template-columns: minmax(0, 1fr) auto;
   font-size: var(--size-note);
 }
-input {
+.line {
   grid-column: 1 / -1;
-  width: 100%;
-  min-height: 36px;
-  margin: 0;
-  appearance: none;
-  background: none;
-  color: inherit;
-  cursor: pointer;
-}
-input::-webkit-slider-runnable-track {
-  height: 2px;
-  background: currentColor;
-}
-input::-webkit-slider-thumb {
-  appearance: none;
-  width: 12px;
-  height: 28px;
-  margin-top: -13px;
-  background: currentColor;
-  border-radius: 2px;
-}
-input::-moz-range-track {
-  height: 2px;
-  background: currentColor;
-}
-input::-moz-range-thumb {
-  width: 12px;
-  height: 28px;
-  border: 0;
-  border-radius: 2px;
-  background: currentColor;
 }
 </style>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { IN_REACH, show, tellAdded, type Way, mlText, mmText, partsText } from '@dusk/core';
+import { closeness, dosingOf, IN_REACH, show, tellAdded, type Way, mlText, mmText, partsText } from '@dusk/core';
 import { computed, ref, watch, useTemplateRef } from 'vue';
-import { closeness } from '../floor/words.ts';
 import { useBeads } from '../chips/beads.ts';
 import type { PileDto } from '@dusk/wire';
 import { beadLength, valueOfLightness } from '@dusk/core';
@@ -60,12 +59,13 @@ const measured = (of: Way) =>
       after: step.lab,
       ml,
       beadMm: beadLength(ml, handling.nozzleMm),
+      isTouch: dosingOf(ml, handling.nozzleMm).how === 'touch',
       told: tellAdded(ml, handling, settings.settings.measure, props.pile.there * share(of) * of.growth, partMl.value),
     };
   });
 const lines = computed(() => (way.value ? measured(way.value) : []));
 /** What stands beside a bead: the chip after it, its length and its key, px. */
-const BESIDE_PX = 196;
+const BESIDE_PX = 208;
 const host = useTemplateRef('host');
 const beads = useBeads(host, BESIDE_PX, () => lines.value.map((line) => line.beadMm));
 const becomes = computed(() => {
@@ -92,7 +92,7 @@ const short = (other: Way): string =>
     <template v-if="asWanted && !plan">
       <h2 data-test="as-wanted">As wanted</h2>
       <p>You said so: nothing is to be added. Nudge the right half if it looks otherwise by now.</p>
-      <div class="do"><button type="button" class="key" @click="emit('changed')">I changed it by eye</button></div>
+      <div class="do stays-upright"><button type="button" class="key" @click="emit('changed')">I changed it by eye</button></div>
     </template>
     <template v-else-if="way">
       <h2>{{ way.part ? `Take ${partsText(way.part.keep)} of it, and add` : 'Add this' }}</h2>
@@ -110,11 +110,12 @@ const short = (other: Way): string =>
           <span class="after" :style="{ background: white.shown(line.after).css }" title="the pile after this" />
           <div class="what">
             <p>
-              <strong>{{ line.told }}</strong> {{ line.name }} <span class="quiet">{{ mlText(line.ml) }}</span>
+              <strong>{{ line.told }}</strong> {{ line.name }}
+              <span v-if="!line.isTouch" class="quiet">{{ mlText(line.ml) }}</span>
             </p>
             <span class="bead" :style="{ width: beads.widthOf(line.beadMm), background: show(line.paint).css }" />
           </div>
-          <span class="mm">{{ settings.settings.measure === 'beads' ? '' : mmText(line.beadMm) }}</span>
+          <span class="mm">{{ settings.settings.measure === 'beads' || line.isTouch ? '' : mmText(line.beadMm) }}</span>
           <button
             type="button"
             class="tick"
@@ -122,11 +123,11 @@ const short = (other: Way): string =>
             :aria-label="`${line.name} is in`"
             @click="emit('one', way, i)"
           >
-            in
+            put in
           </button>
         </li>
       </ol>
-      <div class="do">
+      <div class="do stays-upright">
         <button type="button" class="main-key" @click="emit('all', way)">{{ plan ? 'The rest is in' : 'Done' }} <kbd>Space</kbd></button>
         <button type="button" class="key" @click="emit('changed')">I changed it by eye</button>
       </div>
@@ -153,7 +154,7 @@ const short = (other: Way): string =>
         As near as these tubes come by adding<template v-if="correction.givesWay.length">: {{ correction.givesWay.join(', ') }}</template
         >. {{ instead }}
       </p>
-      <div class="do"><button type="button" class="key" @click="emit('changed')">I changed it by eye</button></div>
+      <div class="do stays-upright"><button type="button" class="key" @click="emit('changed')">I changed it by eye</button></div>
     </template>
     <template v-else>
       <h2>What did you get?</h2>
@@ -161,7 +162,7 @@ const short = (other: Way): string =>
         Nudge the right half until it looks like the paint on your knife, or say it in words. What to add stands here at once. A colour can
         also be typed, or read from a photo.
       </p>
-      <div class="do">
+      <div class="do stays-upright">
         <button type="button" class="main-key" @click="emit('fits')">It looks as wanted <kbd>m</kbd></button>
         <button type="button" class="key" @click="emit('changed')">I changed it by eye</button>
       </div>
@@ -193,7 +194,7 @@ ul {
 }
 .line {
   display: grid;
-  grid-template-columns: 44px minmax(0, 1fr) auto 52px;
+  grid-template-columns: 44px minmax(0, 1fr) auto 64px;
   gap: calc(2 * var(--unit));
   align-items: center;
   min-height: 52px;

@@ -101,6 +101,7 @@ const sure = computed(() =>
         {{ word }}
       </button>
     </div>
+    <slot />
     <p class="sure">
       {{ sure }}
       <button type="button" class="link" @click="white.setting = true">
@@ -117,11 +118,11 @@ const sure = computed(() =>
 }
 .keys {
   display: grid;
-  grid-template-columns: repeat(6, 1fr);
+  grid-template-columns: repeat(3, 1fr);
   gap: calc(2 * var(--unit));
 }
 .key {
-  min-height: 54px;
+  min-height: 48px;
   font-weight: 700;
   border: 1px solid currentColor;
   border-radius: 4px;
@@ -151,10 +152,5 @@ const sure = computed(() =>
 .link {
   text-decoration: underline;
   min-height: 24px;
-}
-@media (orientation: portrait) {
-  .keys {
-    grid-template-columns: repeat(3, 1fr);
-  }
 }
 </style>

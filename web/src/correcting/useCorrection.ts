@@ -1,9 +1,9 @@
 import { evidenceOf, readingOf, type Addable, type Beliefs, type Correction, type Lab, type Sight } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
-import { labOfDto } from '@dusk/wire/written';
 import { computed, shallowRef, watch, type Ref } from 'vue';
 import { engine, unlessGivenUp } from '../engine/engine.ts';
 import type { Jobs } from '../engine/jobs.ts';
+import { useLanding } from '../stores/landing.ts';
 import { useDesk } from '../stores/useDesk.ts';
 import { useStudio } from '../studio/useStudio.ts';
 import { useTubes, type Tube } from '../stores/tubes.ts';
@@ -44,7 +44,8 @@ export function useCorrection(pile: Ref<PileDto>, look: Ref<Looked | undefined>)
   const white = useWhite();
   const beliefs = shallowRef<Beliefs>();
   const corrected = shallowRef<Corrected>();
-  const target = computed(() => pile.value.target && labOfDto(pile.value.target.lab));
+  /** What it is to look like on the knife: what looks right once it is laid, where that is said. */
+  const target = computed(() => useLanding().wantedOf(pile.value));
 
   watch(
     [() => pile.value.id, () => tubes.all.map((t) => t.stateId).join()],

@@ -1,13 +1,15 @@
 <script setup lang="ts">
-import { mdiBrightness6, mdiCheck, mdiChevronLeft, mdiClose, mdiVolumeHigh } from '@mdi/js';
+import { mdiBrightness6, mdiChevronLeft, mdiClose, mdiVolumeHigh } from '@mdi/js';
 import { inWorkOrder, valueOfLightness } from '@dusk/core';
-import { labOfDto } from '@dusk/wire/written';
 import { useLocalStorage, useWakeLock } from '@vueuse/core';
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useWhite } from '../floor/white.ts';
 import { useRoute, useRouter } from 'vue-router';
 import { usePaintings } from '../stores/paintings.ts';
 import MeasureSwitch from '../chips/MeasureSwitch.vue';
+import NoticeLine from '../controls/NoticeLine.vue';
+import PictureBeside from '../picture/PictureBeside.vue';
+import { useLanding } from '../stores/landing.ts';
 import { useSettings } from '../stores/settings.ts';
 import { useShortcuts } from '../floor/useShortcuts.ts';
 import { useTubes } from '../stores/tubes.ts';
@@ -25,6 +27,7 @@ const piles = usePiles();
 const tubes = useTubes();
 const paintings = usePaintings();
 const settings = useSettings();
+const landing = useLanding();
 const done = useDone();
 const { known } = useKnown();
 const at = ref(0);
@@ -33,17 +36,20 @@ const aloud = useLocalStorage('dusk.aloud', false);
 
 const pileId = computed(() => String(route.params['pileId'] ?? ''));
 const stringId = computed(() => String(route.query['string'] ?? ''));
+/** Piles of a day, in their turn. */
+const ofDay = computed(() => String(route.query['piles'] ?? ''));
 /** Whose steps are shown, from when it was come to: a pile that is mixed meanwhile stays. */
 const shownIds = ref<readonly string[]>([]);
 watch(
-  [pileId, stringId, () => piles.list.length > 0] as const,
-  ([own, string]) => {
+  [pileId, stringId, ofDay, () => piles.list.length > 0] as const,
+  ([own, string, day]) => {
+    at.value = 0;
+    if (!own && day) return void (shownIds.value = day.split('.').filter((id) => piles.byId.has(id)));
     const layer = paintings.onEasel?.layer ?? 1;
     const chosen = own
       ? piles.list.filter(({ id }) => id === own)
       : piles.list.filter((pile) => (string ? pile.string?.id === string : pile.layer === layer) && pile.stages.length === 0);
     shownIds.value = inWorkOrder(chosen, piles.mothersOf, (pile) => lookNow(pile)[0]).map(({ id }) => id);
-    at.value = 0;
   },
   { immediate: true },
 );
@@ -54,30 +60,45 @@ const pile = computed(() => page.value?.pile);
 const nth = computed(() => shown.value.findIndex(({ id }) => id === pile.value?.id) + 1);
 const halves = computed(() => {
   if (!pile.value) return [];
-  return [
-    ...(pile.value.target ? [{ what: 'wanted', lab: labOfDto(pile.value.target.lab) }] : []),
-    { what: 'mixed', lab: lookNow(pile.value) },
-  ];
+  const wanted = landing.wantedOf(pile.value);
+  return [...(wanted ? [{ what: 'wanted', lab: wanted }] : []), { what: 'mixed', lab: lookNow(pile.value) }];
 });
-const isDone = computed(
-  () => page.value !== undefined && (pile.value!.stages.length > 0 || done.stepsOf(pile.value!).includes(page.value.step)),
-);
-
 const go = (by: number): void => {
   at.value = Math.min(Math.max(0, at.value + by), Math.max(0, pages.value.length - 1));
 };
-/** Ticks a step and goes on; with its last step a pile that was planned is mixed. */
-async function doneThis(): Promise<void> {
+/** All was gone through. */
+const isOver = ref(false);
+watch(shownIds, () => (isOver.value = false));
+/** What is gone past was done, and nothing more is asked: a step is ticked, and with its last step a pile is mixed, which can be taken back. */
+async function goOn(): Promise<void> {
   const now = page.value;
-  if (!now) return;
-  if (!isDone.value || now.isLast) {
-    if (!isDone.value && pages.value[at.value + 1]?.step !== now.step) done.tick(now.pile, now.step);
-    if (now.isLast && now.pile.stages.length === 0) {
-      await piles.make(mixAsPlanned(now.pile, settings.settings.measure, tubes.byId, piles.byId), `Mixed “${now.pile.name}”`);
-      done.forget(now.pile.id);
-    }
+  if (!now || isOver.value) return;
+  const isPlanned = now.pile.stages.length === 0;
+  const next = pages.value[at.value + 1];
+  if (isPlanned && !now.isLast && next?.step !== now.step && !done.stepsOf(now.pile).includes(now.step)) done.tick(now.pile, now.step);
+  if (next) go(1);
+  else isOver.value = true;
+  if (isPlanned && now.isLast) {
+    await piles.make(mixAsPlanned(now.pile, settings.settings.measure, tubes.byId, piles.byId), `Mixed “${now.pile.name}”`);
+    done.forget(now.pile.id);
   }
-  go(1);
+}
+function goBack(): void {
+  if (isOver.value) isOver.value = false;
+  else go(-1);
+}
+/** What the key that goes on says. */
+const onward = computed(() => {
+  if (!page.value?.isLast) return 'Next';
+  const next = pages.value[at.value + 1];
+  if (!next) return 'It is mixed';
+  return `Mixed; next, ${next.pile.name}`;
+});
+/** Another pile that was asked for on the picture. */
+function goTo(id: string): void {
+  const first = pages.value.findIndex((one) => one.pile.id === id);
+  if (first >= 0) at.value = first;
+  else void router.push({ name: 'easel', params: { paintingId: route.params['paintingId'], pileId: id } });
 }
 const leave = (): void =>
   void router.push({ name: 'mixing', params: { paintingId: route.params['paintingId'], ...(pileId.value && { pileId: pileId.value }) } });
@@ -92,12 +113,12 @@ watch([page, aloud] as const, ([now, isAloud]) => {
 });
 
 useShortcuts(() => [
-  { key: ' ', run: () => go(1) },
-  { key: 'ArrowRight', run: () => go(1) },
-  { key: 'PageDown', run: () => go(1) },
-  { key: 'ArrowLeft', run: () => go(-1) },
-  { key: 'PageUp', run: () => go(-1) },
-  { key: 'Enter', run: () => void doneThis() },
+  { key: ' ', run: () => void goOn() },
+  { key: 'ArrowRight', run: () => void goOn() },
+  { key: 'PageDown', run: () => void goOn() },
+  { key: 'Enter', run: () => void goOn() },
+  { key: 'ArrowLeft', run: goBack },
+  { key: 'PageUp', run: goBack },
   { key: 'Escape', run: leave },
   { key: 'd', run: () => (dim.value = !dim.value) },
   { key: 'a', run: () => (aloud.value = !aloud.value) },
@@ -112,7 +133,7 @@ onBeforeUnmount(() => {
 </script>
 
 <template>
-  <section v-if="pile && page" class="easel judging" :class="{ dim }" :aria-label="`${pile.name} at the easel`" @click="go(1)">
+  <section v-if="pile && page && !isOver" class="easel judging" :class="{ dim }" :aria-label="`${pile.name} at the easel`" @click="goOn">
     <header>
       <h1>
         <span v-if="shown.length > 1" class="figures nth">{{ nth }} of {{ shown.length }}</span> {{ pile.name }}
@@ -142,28 +163,25 @@ onBeforeUnmount(() => {
         <div class="chip" :style="{ background: white.shown(page.chip).css }" />
         <figcaption>the pile then</figcaption>
       </figure>
-      <div>
+      <div class="what">
         <p class="title">{{ page.title }}</p>
         <p v-for="part in page.lines" :key="part.name" class="line figures">
           <strong>{{ part.parts }}</strong> {{ part.name }} <span class="amount">{{ part.amount }}</span>
         </p>
       </div>
+      <PictureBeside class="picture" :pile="pile" :opens="goTo" @click.stop />
     </div>
     <footer class="figures count">
-      <v-btn :icon="mdiChevronLeft" size="56" :disabled="at === 0" aria-label="A step back" title="A step back (←)" @click.stop="go(-1)" />
-      <span data-test="count"
-        >{{ Math.min(at + 1, pages.length) }} of {{ pages.length }}
-        <span v-if="at < pages.length - 1">· tap or <kbd>Space</kbd> for the next</span></span
-      >
-      <button type="button" class="done" :class="{ ticked: isDone }" :aria-pressed="isDone" data-test="done-this" @click.stop="doneThis">
-        <v-icon v-if="isDone" :icon="mdiCheck" /> {{ isDone ? 'Done' : page.isLast ? 'Done, it is mixed' : 'I’ve done this' }}
-        <kbd>Enter</kbd>
-      </button>
+      <v-btn :icon="mdiChevronLeft" size="56" :disabled="at === 0" aria-label="A step back" title="A step back (←)" @click.stop="goBack" />
+      <span data-test="count">{{ Math.min(at + 1, pages.length) }} of {{ pages.length }}</span>
+      <span class="says" @click.stop><NoticeLine /></span>
+      <button type="button" class="main-key done" data-test="done-this" @click.stop="goOn">{{ onward }} <kbd>Space</kbd></button>
     </footer>
   </section>
   <section v-else class="easel judging" aria-label="At the easel">
-    <p class="title">Nothing is left to mix here.</p>
-    <v-btn variant="outlined" class="back" @click="leave">Back to the piles</v-btn>
+    <p class="title">{{ isOver ? 'All of it is mixed.' : 'Nothing is left to mix here.' }}</p>
+    <span class="says"><NoticeLine /></span>
+    <button type="button" class="main-key back" @click="leave">Back to the piles</button>
   </section>
 </template>
 
@@ -212,7 +230,7 @@ figcaption {
 .step {
   flex: 1;
   display: grid;
-  grid-template-columns: minmax(140px, 260px) 1fr;
+  grid-template-columns: minmax(120px, 17vw) minmax(0, 1fr) minmax(0, 26vw);
   gap: calc(10 * var(--unit));
   align-items: center;
   min-height: 0;
@@ -248,17 +266,26 @@ figcaption {
 }
 .done {
   margin-left: auto;
-  display: flex;
-  align-items: center;
-  gap: calc(2 * var(--unit));
-  min-height: 56px;
-  padding: 0 calc(6 * var(--unit));
-  border: 2px solid currentColor;
-  border-radius: 4px;
-  font-weight: 700;
+  min-height: 60px;
 }
-.ticked {
-  color: var(--surround-soft);
+.says {
+  flex: 1;
+  min-width: 0;
+  cursor: default;
+}
+.picture {
+  cursor: default;
+  align-self: start;
+}
+.step:has(> .away) {
+  grid-template-columns: minmax(120px, 22vw) minmax(0, 1fr);
+}
+.step > .away {
+  position: absolute;
+  right: calc(10 * var(--unit));
+}
+.step {
+  position: relative;
 }
 .count {
   display: flex;
@@ -271,9 +298,16 @@ figcaption {
     padding: calc(3 * var(--unit)) calc(5 * var(--unit));
   }
   .step {
-    grid-template: minmax(0, 2fr) minmax(0, 3fr) / minmax(0, 1fr);
+    grid-template: minmax(0, 30vh) minmax(0, 1fr) / minmax(0, 1fr) minmax(0, 2fr);
     gap: calc(4 * var(--unit));
     align-items: start;
+  }
+  .what {
+    grid-row: 2;
+    grid-column: 1 / -1;
+  }
+  .step:has(> .away) {
+    grid-template: minmax(0, 30vh) minmax(0, 1fr) / minmax(0, 1fr);
   }
 }
 /* A phone, or a window hardly higher than a hand, is read from nearer. */
@@ -313,7 +347,7 @@ figcaption {
     align-items: center;
   }
   .step {
-    grid-template-columns: 110px minmax(0, 1fr);
+    grid-template-columns: 110px minmax(0, 1fr) 200px;
     gap: calc(4 * var(--unit));
     overflow-y: auto;
   }

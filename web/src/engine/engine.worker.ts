@@ -2,7 +2,7 @@ import { best, layPalette, reachOf, type Lab, type Limits, type Wishes } from '@
 import { expose, transfer } from 'comlink';
 import { keepErrorsTyped } from './crossing.ts';
 import { DOING, ON_DESK, sourceOn, type JobName, type Jobs, type Laid, type PictureJob, type Prepared } from './jobs.ts';
-import { decodePicture, lightIn, lookAt } from './pictures.ts';
+import { decodePicture, holdCanvas, lightIn, lookAt, sayTried, seeCard, seePalette, seeSpot, standInCanvas } from './pictures.ts';
 import { proposalOf, type Proposed } from './proposal.ts';
 import { inSlices } from './slices.ts';
 
@@ -21,7 +21,7 @@ const wanted = new Set<number>();
 function prepared(id: string): Prepared {
   const desk = desks.get(id);
   if (!desk) throw new Error('This desk was cleared.');
-  return (desk.ready ??= { laid: desk.laid, palette: layPalette(desk.laid.tubes, desk.limits, {}, desk.laid.piles) });
+  return (desk.ready ??= { laid: desk.laid, palette: layPalette(desk.laid.tubes, desk.limits, desk.laid.viewing, desk.laid.piles) });
 }
 
 /** Colours that are looked up once beforehand, since code runs slowly until it has run a while. */
@@ -66,6 +66,21 @@ const engine = {
       if (job === 'look') {
         const looked = lookAt(needs as Jobs['look']['needs']);
         return transfer(looked, [looked.bytes.buffer]) as Jobs[N]['answers'];
+      }
+      if (job === 'tried') return sayTried(needs as Jobs['tried']['needs']) as Jobs[N]['answers'];
+      if (job === 'canvas') {
+        const seen = await holdCanvas(needs as Jobs['canvas']['needs']);
+        return transfer(seen, [seen.flat, seen.photo]) as Jobs[N]['answers'];
+      }
+      if (job === 'standIn') return (await standInCanvas(needs as Jobs['standIn']['needs'])) as Jobs[N]['answers'];
+      if (job === 'palette') {
+        const seen = await seePalette(needs as Jobs['palette']['needs']);
+        return transfer(seen, [seen.image]) as Jobs[N]['answers'];
+      }
+      if (job === 'spot') return seeSpot(needs as Jobs['spot']['needs']) as Jobs[N]['answers'];
+      if (job === 'card') {
+        const seen = await seeCard(needs as Jobs['card']['needs']);
+        return transfer(seen, [seen.image]) as Jobs[N]['answers'];
       }
       const desk = ON_DESK.includes(job) ? prepared(deskId!) : undefined;
       const work = DOING[job as Exclude<JobName, PictureJob>](needs as never, desk);

@@ -2,6 +2,10 @@ import {
   COMMON_HEAP,
   commonHeapInSteps,
   correct,
+  inLayersInSteps,
+  layPalette,
+  planDay,
+  viewingThere,
   correctAsSeen,
   layKey,
   mixtureOfRecipe,
@@ -11,6 +15,8 @@ import {
   placeOf,
   planString,
   polish,
+  proposeInSteps,
+  studyInSteps,
   reachOver,
   recall,
   rederive,
@@ -19,6 +25,12 @@ import {
   tubesInSteps,
   type Basis,
   type CommonHeap,
+  type DayPile,
+  type DayPlan,
+  type Few,
+  type DayWishes,
+  type HowItWould,
+  type Landing,
   type Correction,
   type InSteps,
   type KnownDoubts,
@@ -32,6 +44,8 @@ import {
   type PaletteMix,
   type PaletteTube,
   type PlannedPile,
+  type ProposedColour,
+  type ValueStudy,
   type ReachMap,
   type Recall,
   type Remembered,
@@ -39,19 +53,53 @@ import {
   type Trust,
   type UnknownPile,
   type ValueRange,
+  type Viewing,
   type Wishes,
   type WrongPile,
 } from '@dusk/core';
 import {
   pictureOf,
   type DecodedPicture,
+  type CanvasNeeds,
+  type CanvasSeen,
+  type CardNeeds,
+  type CardSeen,
+  type SpotNeeds,
+  type StandInNeeds,
+  type TriedNeeds,
+  type TriedSaid,
   type LightNeeds,
   type LookNeeds,
+  type PaletteNeeds,
+  type PaletteSeen,
   type LookedAt,
   type PictureLight,
   type PictureNeeds,
+  type ProposeNeeds,
+  type StudyNeeds,
   type ReachNeeds,
 } from './pictures.ts';
+import {
+  alike,
+  coverPicture,
+  earn,
+  few,
+  fit,
+  makeChips,
+  nearTo,
+  type AlikeFound,
+  type AlikeNeeds,
+  type Covered,
+  type CoverNeeds,
+  type Earned,
+  type EarnNeeds,
+  type FewNeeds,
+  type FitNeeds,
+  type Fitted,
+  type MadeNeeds,
+  type MadeSheet,
+  type NearNeeds,
+} from './rack.ts';
 import { proposalOf, type NearestProposed, type Proposed, type ProposedString, type Remade } from './proposal.ts';
 
 /** A tube as it is laid out: its curves in a state, and what they rest on. */
@@ -69,6 +117,8 @@ export interface LaidPile extends PaletteMix {
 export interface Laid {
   readonly tubes: readonly LaidTube[];
   readonly piles: readonly LaidPile[];
+  /** Where its paint lands; a pile on the palette unless said. */
+  readonly viewing?: Viewing;
 }
 
 /** A desk with everything on it laid out. */
@@ -92,6 +142,10 @@ export interface Jobs {
   solve: { needs: { target: Lab; wishes?: Wishes; exactly?: boolean }; answers: Proposed };
   /** Ways to the next pile from one on the desk, its own tubes first. */
   next: { needs: { pileId: string; target: Lab; amountMl: number }; answers: readonly NextPile[] };
+  /** What would do where one layer of a pile does not: more of them, or white first. */
+  layers: { needs: { landing: Landing; target: Lab }; answers: HowItWould };
+  /** Piles in the order of a day, as many as fit its time. */
+  day: { needs: { piles: readonly DayPile[]; wishes: DayWishes }; answers: DayPlan };
   /** One heap that several planned piles can begin with, where there is one. */
   common: { needs: { piles: readonly PlannedPile[] }; answers: CommonHeap | undefined };
   /** A string of piles as one plan. */
@@ -117,15 +171,45 @@ export interface Jobs {
   light: { needs: LightNeeds; answers: PictureLight };
   /** A look at a picture, as large as it is shown. */
   look: { needs: LookNeeds; answers: LookedAt };
+  /** A photo of the canvas, held against the picture. */
+  canvas: { needs: CanvasNeeds; answers: CanvasSeen };
+  /** What the stand-in camera gives of a canvas. */
+  standIn: { needs: StandInNeeds; answers: Blob };
+  /** What a trial does to the values and the edges of a picture. */
+  tried: { needs: TriedNeeds; answers: TriedSaid };
+  /** The piles in a photo of the palette. */
+  palette: { needs: PaletteNeeds; answers: PaletteSeen };
+  /** Swatches on a photographed card. */
+  card: { needs: CardNeeds; answers: CardSeen };
+  /** A spot on such a photo. */
+  spot: { needs: SpotNeeds; answers: Lab };
+  /** What swatches tell of a tube. */
+  fit: { needs: FitNeeds; answers: Fitted };
+  /** What tubes make: chips at one value, or of one family. */
+  made: { needs: MadeNeeds; answers: MadeSheet };
+  /** How near some tubes come to colours. */
+  nearTo: { needs: NearNeeds; answers: ReturnType<typeof nearTo> };
+  /** What share of the picture some tubes come to. */
+  cover: { needs: CoverNeeds; answers: Covered };
+  /** What each of some tubes earns for the picture, and what one more would. */
+  earn: { needs: EarnNeeds; answers: Earned };
+  /** The best few of a rack for the picture. */
+  few: { needs: FewNeeds; answers: Few };
+  /** Tubes of a rack that are alike, or ready mixed. */
+  alike: { needs: AlikeNeeds; answers: AlikeFound };
+  /** The few colours of a picture that matter. */
+  propose: { needs: ProposeNeeds; answers: readonly ProposedColour[] };
+  /** A picture in a few flat shapes. */
+  study: { needs: StudyNeeds; answers: ValueStudy };
   /** Where in a picture the palette does not reach. */
   reach: { needs: ReachNeeds; answers: ReachMap };
 }
 /** Jobs on pictures that are done in one go. */
-export type PictureJob = 'picture' | 'light' | 'look';
+export type PictureJob = 'picture' | 'light' | 'look' | 'palette' | 'canvas' | 'standIn' | 'tried' | 'card' | 'spot';
 export type JobName = keyof Jobs;
 
 /** Jobs that need a prepared desk. */
-export const ON_DESK: readonly JobName[] = ['solve', 'nearest', 'ends', 'reach', 'string', 'remake', 'next', 'common'];
+export const ON_DESK: readonly JobName[] = ['solve', 'nearest', 'ends', 'reach', 'string', 'remake', 'next', 'common', 'layers', 'day'];
 
 /** Work that is done at once, as work in steps. */
 function* asStep<T>(work: () => T): InSteps<T> {
@@ -160,6 +244,11 @@ export const DOING: {
       const sourceOf = sourceOn(desk!.laid);
       return nextPiles(desk!.palette, pileId, target, { amountMl }).map((one) => ({ ...one, mixture: mixtureOfRecipe(one, sourceOf) }));
     }),
+  layers: ({ landing, target }, desk) => {
+    const { laid, palette } = desk!;
+    return inLayersInSteps((there) => layPalette(laid.tubes, palette.limits, viewingThere(there), laid.piles), landing, target);
+  },
+  day: ({ piles, wishes }, desk) => asStep(() => planDay(piles, desk!.laid.tubes, wishes)),
   common: function* ({ piles }, desk) {
     const found = yield* commonHeapInSteps(desk!.palette, piles);
     if (!found) return undefined;
@@ -219,7 +308,16 @@ export const DOING: {
         doubts,
       );
     }),
+  fit: (needs) => asStep(() => fit(needs)),
+  made: (needs) => asStep(() => makeChips(needs)),
+  cover: (needs) => asStep(() => coverPicture(needs)),
+  nearTo: (needs) => asStep(() => nearTo(needs)),
+  earn,
+  few,
+  alike,
   ends: (_, desk) => asStep(() => paintRange(desk!.palette)),
+  propose: ({ pictureId, gains, most }) => proposeInSteps(pictureOf(pictureId), gains, most),
+  study: ({ pictureId, gains, values }) => studyInSteps(pictureOf(pictureId), gains, values),
   reach: ({ pictureId, gains, key }, desk) => reachOver(desk!.palette, pictureOf(pictureId), gains, key && layKey(key.plan, key.ends)),
   correct: (pile) => asStep(() => ('stages' in pile ? correct(pile) : correctAsSeen(pile))),
 };

@@ -1,5 +1,26 @@
 import {
+  asSeen,
+  canvasLight,
+  compareCanvas,
+  findCanvas,
+  flattened,
+  paintedInHaste,
+  photographedCanvas,
+  WHOLE_PHOTO,
+  dressed,
+  drawServing,
+  partsByShapes,
+  partsBySteps,
+  through,
   binOf,
+  deltaE00,
+  matchPalette,
+  oneStep,
+  photographed,
+  readPalettePhoto,
+  readSpot,
+  readSwatchCard,
+  standInCardCamera,
   drawEdges,
   findGlints,
   hatch,
@@ -14,7 +35,19 @@ import {
   valueSpread,
   valueSteps,
   warmthMap,
+  withoutOffset,
+  withTrial,
   type Affine,
+  type CanvasCompared,
+  type LitBy,
+  type Quad,
+  type Dress,
+  type Lab,
+  type PaintCurves,
+  type PaletteMatched,
+  type PaletteScene,
+  type CardFound,
+  type Swatch,
   type Glints,
   type KeyEnds,
   type KeyPlan,
@@ -23,6 +56,7 @@ import {
   type Looked,
   type Pixels,
   type RgbSpace,
+  type TrialChange,
   type ValueRange,
   type ValueSpread,
   type WarmBlue,
@@ -55,6 +89,12 @@ export interface KeySent {
   readonly plan: KeyPlan;
   readonly ends: KeyEnds;
 }
+export interface ProposeNeeds extends LightNeeds {
+  readonly most: number;
+}
+export interface StudyNeeds extends LightNeeds {
+  readonly values: number;
+}
 export interface ReachNeeds extends LightNeeds {
   readonly key: KeySent | undefined;
 }
@@ -65,7 +105,13 @@ export type LookAsked =
   | { readonly kind: 'warmth'; readonly pivot: number; readonly warmBlue: WarmBlue }
   | { readonly kind: 'strength' }
   | { readonly kind: 'edges'; readonly bounds: readonly number[] }
-  | { readonly kind: 'reach'; readonly table: Uint8Array };
+  | { readonly kind: 'reach'; readonly table: Uint8Array }
+  /** Each step of value in what it is dressed in. */
+  | { readonly kind: 'piles'; readonly bounds: readonly number[]; readonly dress: readonly Dress[] }
+  /** Each shape in what it is dressed in, the rest bare: corners in shares of the picture's sides. */
+  | { readonly kind: 'shapes'; readonly shapes: readonly (readonly number[])[]; readonly dress: readonly Dress[] }
+  /** Where a colour serves. */
+  | { readonly kind: 'serving'; readonly pile: Lab };
 
 export interface LookNeeds extends ReachNeeds {
   readonly look: LookAsked;
@@ -77,6 +123,8 @@ export interface LookNeeds extends ReachNeeds {
   readonly squint: number;
   /** Whether what the photo has lost is marked. */
   readonly lost: boolean;
+  /** A trial that is looked through: corners and moves in shares of the picture's sides. */
+  readonly trial?: readonly TrialChange[] | undefined;
 }
 export interface LookedAt {
   readonly bytes: Uint8ClampedArray<ArrayBuffer>;
@@ -86,6 +134,8 @@ export interface LookedAt {
   /** Share of the area in each part of the look, in the order of its legend. */
   readonly shares: readonly number[];
   readonly lost: readonly [clipped: number, crushed: number] | undefined;
+  /** Mean colour of what each part has, where it is redrawn in flat colours. */
+  readonly means?: readonly Lab[];
 }
 
 interface Held extends Pixels {
@@ -130,14 +180,18 @@ async function asKept(file: Blob): Promise<ImageBitmap> {
   return smaller;
 }
 
+/** The numbers of a picture as it is. */
+function pixelsOf(image: ImageBitmap): ImageData {
+  const context = new OffscreenCanvas(image.width, image.height).getContext('2d', { willReadFrequently: true })!;
+  context.drawImage(image, 0, 0);
+  return context.getImageData(0, 0, image.width, image.height);
+}
+
 /** Decodes a picture and holds it. */
 export async function decodePicture(needs: PictureNeeds): Promise<DecodedPicture> {
   const isFile = 'file' in needs;
   const image = isFile ? await asKept(needs.file) : await fetched(needs.url);
-  const canvas = new OffscreenCanvas(image.width, image.height);
-  const context = canvas.getContext('2d', { willReadFrequently: true })!;
-  context.drawImage(image, 0, 0);
-  const { data, width, height } = context.getImageData(0, 0, image.width, image.height);
+  const { data, width, height } = pixelsOf(image);
   hold(needs.id, { image, data, width, height, space: SHOWN_SPACES[isFile ? 'srgb' : needs.space]! });
   return { image: await createImageBitmap(image), data: data.slice(), width, height };
 }
@@ -151,7 +205,7 @@ export function lightIn({ pictureId, gains }: LightNeeds): PictureLight {
 }
 
 /** A picture's numbers, cut, turned and as large as it is shown. */
-function framed({ image, space }: Held, { width, height, transform }: LookNeeds): Pixels {
+function framed({ image, space }: Held, { width, height, transform }: Pick<LookNeeds, 'width' | 'height' | 'transform'>): Pixels {
   const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!;
   context.imageSmoothingQuality = 'high';
   context.setTransform(...transform);
@@ -159,7 +213,12 @@ function framed({ image, space }: Held, { width, height, transform }: LookNeeds)
   return { data: context.getImageData(0, 0, width, height).data, width, height, space };
 }
 
-function lookedAt(look: LookAsked, plane: LightPlane, pixels: Pixels, squint: number): Looked {
+/** Corners in shares of a picture's sides, in the pixels that are shown. */
+const cornersShown = (points: readonly number[], { width, height }: Pixels, transform: Affine): number[] =>
+  points.flatMap((x, i) => (i % 2 === 0 ? through(transform, x * width, points[i + 1]! * height) : []));
+
+function lookedAt(needs: LookNeeds, plane: LightPlane, pixels: Pixels): Looked & { readonly means?: readonly Lab[] } {
+  const { look, squint } = needs;
   switch (look.kind) {
     case 'colour':
       return { bytes: toBytes(plane), shares: [] };
@@ -178,17 +237,190 @@ function lookedAt(look: LookAsked, plane: LightPlane, pixels: Pixels, squint: nu
         mask[i] = look.table[binOf(pixels.data[at]!, pixels.data[at + 1]!, pixels.data[at + 2]!)]!;
       return { bytes, shares: [hatch(bytes, mask, plane.width)] };
     }
+    case 'piles':
+      return dressed(plane, partsBySteps(plane, look.bounds), look.dress);
+    case 'shapes': {
+      const shapes = look.shapes.map((points) => cornersShown(points, pictureOf(needs.pictureId), needs.transform));
+      return dressed(plane, partsByShapes(plane, shapes), [undefined, ...look.dress]);
+    }
+    case 'serving':
+      return drawServing(plane, look.pile);
   }
+}
+
+/** The plane with a trial laid over it. */
+function tried(plane: LightPlane, { trial, transform }: Pick<LookNeeds, 'trial' | 'transform'>, picture: Pixels): LightPlane {
+  if (!trial || trial.length === 0) return plane;
+  const { width, height } = picture;
+  const [a, b, c, d] = transform;
+  return withTrial(
+    plane,
+    trial.map(({ move, points, ...change }) => {
+      const [dx, dy] = move ? [move[0] * width, move[1] * height] : [0, 0];
+      return {
+        ...change,
+        points: cornersShown(points, picture, transform),
+        ...(move && { move: [a * dx + c * dy, b * dx + d * dy] as const }),
+      };
+    }),
+  );
+}
+
+/** What a trial does to the picture: shares of its steps of value, and of its edges, before and with it. */
+export interface TriedSaid {
+  readonly values: readonly [before: readonly number[], after: readonly number[]];
+  readonly edges: readonly [before: readonly number[], after: readonly number[]];
+}
+export interface TriedNeeds extends Omit<LookNeeds, 'look' | 'lost'> {
+  readonly bounds: readonly number[];
+  readonly range: ValueRange;
+}
+export function sayTried(needs: TriedNeeds): TriedSaid {
+  const picture = pictureOf(needs.pictureId);
+  const before = lightOf(framed(picture, needs), needs.gains, needs.key && layKey(needs.key.plan, needs.key.ends));
+  const after = tried(before, needs, picture);
+  const values = (plane: LightPlane) => valueSteps(plane, needs.bounds, needs.range).shares;
+  const edges = (plane: LightPlane) => drawEdges(plane, needs.bounds, needs.squint).shares;
+  return { values: [values(before), values(after)], edges: [edges(before), edges(after)] };
 }
 
 export function lookAt(needs: LookNeeds): LookedAt {
   const picture = pictureOf(needs.pictureId);
   const pixels = framed(picture, needs);
-  const plane = lightOf(pixels, needs.gains, needs.key && layKey(needs.key.plan, needs.key.ends));
+  const plane = tried(lightOf(pixels, needs.gains, needs.key && layKey(needs.key.plan, needs.key.ends)), needs, picture);
   // Edges are judged at the squint, not drawn in it.
   const seen = needs.look.kind === 'edges' ? plane : squinted(plane, needs.squint);
-  const { bytes, shares } = lookedAt(needs.look, seen, pixels, needs.squint);
+  const { bytes, shares, means } = lookedAt(needs, seen, pixels);
   const lost = needs.lost ? markLost(bytes, pixels) : undefined;
   // Greys and maps are the same numbers in either space.
-  return { bytes, width: needs.width, height: needs.height, space: picture.space.name as PictureSpace, shares, lost };
+  return {
+    bytes,
+    width: needs.width,
+    height: needs.height,
+    space: picture.space.name as PictureSpace,
+    shares,
+    lost,
+    ...(means && { means }),
+  };
+}
+
+/** A photo of the canvas that is held against the picture as it is to be painted. */
+export interface CanvasNeeds extends ReachNeeds {
+  /** As large as both are compared, and how the picture's pixels come there. */
+  readonly width: number;
+  readonly height: number;
+  readonly transform: Affine;
+  readonly photo: { readonly url: string } | { readonly file: Blob };
+  /** Where the canvas stands in it, where that is known. */
+  readonly corners: Quad | undefined;
+  readonly white: { readonly x: number; readonly y: number } | undefined;
+  readonly meant: readonly (readonly number[])[];
+}
+export interface CanvasSeen extends CanvasCompared {
+  readonly corners: Quad;
+  /** Whether the canvas was found in the photo, where it was not told. */
+  readonly isFound: boolean;
+  readonly by: LitBy;
+  /** The canvas laid flat, in the light of the reference. */
+  readonly flat: ImageBitmap;
+  readonly photo: ImageBitmap;
+}
+
+const imageOf = ({ width, height, data }: Pixels): Promise<ImageBitmap> =>
+  createImageBitmap(new ImageData(new Uint8ClampedArray(data as Uint8ClampedArray), width, height));
+
+export async function holdCanvas(needs: CanvasNeeds): Promise<CanvasSeen> {
+  const { width, height } = needs;
+  const image = 'file' in needs.photo ? await asKept(needs.photo.file) : await fetched(needs.photo.url);
+  const photo = pixelsOf(image);
+  const corners = needs.corners ?? findCanvas(photo);
+  const wanted = lightOf(framed(pictureOf(needs.pictureId), needs), needs.gains, needs.key && layKey(needs.key.plan, needs.key.ends));
+  const flat = flattened(photo, corners ?? WHOLE_PHOTO, width, height);
+  const { gains, by } = canvasLight(photo, corners ?? WHOLE_PHOTO, flat, wanted, needs.white);
+  const seen = lightOf(flat, gains);
+  return {
+    ...compareCanvas(wanted, seen, needs.meant),
+    corners: corners ?? WHOLE_PHOTO,
+    isFound: corners !== undefined,
+    by,
+    flat: await imageOf({ data: toBytes(seen), width, height }),
+    photo: image,
+  };
+}
+
+export interface StandInNeeds extends Pick<LookNeeds, 'pictureId' | 'gains' | 'key' | 'width' | 'height' | 'transform'> {
+  readonly seed: number;
+}
+/** What the stand-in camera gives of a canvas that was painted from the picture in a hurry. */
+export async function standInCanvas({ seed, ...needs }: StandInNeeds): Promise<Blob> {
+  const wanted = lightOf(framed(pictureOf(needs.pictureId), needs), needs.gains, needs.key && layKey(needs.key.plan, needs.key.ends));
+  const { data, width, height } = photographedCanvas(paintedInHaste(wanted, seed), { light: 'lamp', paper: true, glare: true, seed });
+  const canvas = new OffscreenCanvas(width, height);
+  canvas.getContext('2d')!.putImageData(new ImageData(new Uint8ClampedArray(data as Uint8ClampedArray), width, height), 0, 0);
+  return canvas.convertToBlob({ type: 'image/png' });
+}
+
+/** A palette's photo: a file, or what the stand-in camera gives of piles that lie there. */
+export interface PaletteNeeds {
+  readonly of: { readonly file: Blob } | { readonly scene: PaletteScene };
+  readonly piles: readonly (PaletteLaid & PaintCurves)[];
+  readonly tubes: readonly (PaintCurves & { readonly id: string })[];
+}
+/** A pile that may be in the photo: how it should lie there now, and how it is to look in the end. */
+interface PaletteLaid {
+  readonly id: string;
+  readonly lab: Lab;
+  readonly wanted: Lab;
+}
+export interface PaletteSeen extends PaletteMatched {
+  readonly image: ImageBitmap;
+  /** What is off, and the one tube that would bring it nearest to what is wanted. */
+  readonly off: readonly { readonly id: string; readonly by: string; readonly deltaE00: number }[];
+}
+/** Nearer than this to what is wanted a pile is let be, ΔE00: a photo tells no less. */
+const LET_BE = 3;
+
+/** Finds the piles in a photo of a palette, and says of those that are off by what one thing. */
+export async function seePalette({ of, piles, tubes }: PaletteNeeds): Promise<PaletteSeen> {
+  const pixels = 'scene' in of ? photographed(of.scene) : pixelsOf(await asKept(of.file));
+  const matched = matchPalette(readPalettePhoto(pixels).paint, piles);
+  const image = await createImageBitmap(new ImageData(new Uint8ClampedArray(pixels.data), pixels.width, pixels.height));
+  const off = matched.matches.flatMap(({ id, paint: { lab } }) => {
+    const { K, S, wanted } = piles.find((one) => one.id === id)!;
+    const seen = withoutOffset(lab, matched.offset);
+    if (deltaE00(seen, wanted) < LET_BE) return [];
+    const step = oneStep(asSeen({ K, S }, seen), wanted, tubes);
+    return step ? [{ id, ...step }] : [];
+  });
+  return { ...matched, image, off };
+}
+
+/** A photographed card: a file, or what the stand-in camera gives of swatches of tubes as they are said to be. */
+export interface CardNeeds {
+  readonly of:
+    | { readonly file: Blob }
+    | {
+        readonly rows: readonly (readonly Swatch[])[];
+        readonly typical: readonly (readonly [id: string, paint: PaintCurves])[];
+        readonly seed: number;
+      };
+}
+export interface CardSeen extends CardFound {
+  readonly image: ImageBitmap;
+}
+/** A spot on such a photo, read against its paper; shares of its sides. */
+export interface SpotNeeds {
+  readonly image: ImageBitmap;
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly paper: { readonly x: number; readonly y: number };
+}
+export const seeSpot = ({ image, x, y, width, paper }: SpotNeeds): Lab => readSpot(pixelsOf(image), { x, y, width }, paper);
+
+export async function seeCard({ of }: CardNeeds): Promise<CardSeen> {
+  const typical = 'typical' in of ? new Map(of.typical) : undefined;
+  const pixels =
+    'file' in of ? pixelsOf(await asKept(of.file)) : await standInCardCamera((id) => typical!.get(id)!, of.seed).photograph(of.rows);
+  return { ...readSwatchCard(pixels), image: await imageOf(pixels) };
 }

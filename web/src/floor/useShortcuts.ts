@@ -10,14 +10,14 @@ export interface Shortcut {
   readonly repeats?: boolean;
 }
 
-/** On a slider letters mean nothing, so that they are the place's. */
-const isLetterOnSlider = ({ key, target }: KeyboardEvent): boolean =>
-  target instanceof HTMLInputElement && target.type === 'range' && /^[a-z]$/i.test(key);
+/** In what is only chosen or ticked nothing is written: letters and Enter are the place's. */
+const isOnlyChosen = ({ key, target }: KeyboardEvent): boolean =>
+  target instanceof HTMLInputElement && /^(radio|checkbox|range)$/.test(target.type) && (key === 'Enter' || /^[a-z]$/i.test(key));
 
 const isWriting = (event: KeyboardEvent): boolean =>
   event.target instanceof HTMLElement &&
   (event.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName)) &&
-  !isLetterOnSlider(event);
+  !isOnlyChosen(event);
 
 /** What the painter has gone to by key is pressed by Enter and Space as anywhere; after a press by hand they are the place's own. */
 const isPressing = ({ key, target }: KeyboardEvent): boolean =>
@@ -35,7 +35,8 @@ window.addEventListener('focusin', ({ target }) => {
 });
 
 /** While a sheet is open, or on its way, keys are its own. */
-const isCovered = (): boolean => document.querySelector('dialog[open]') !== null || isSheetOpening();
+const isCovered = (): boolean =>
+  document.querySelector('.v-dialog.v-overlay--active, .v-menu.v-overlay--active') !== null || isSheetOpening();
 
 const nameOf = ({ key, ctrlKey, metaKey, shiftKey }: KeyboardEvent): string =>
   ctrlKey || metaKey ? `mod+${shiftKey ? 'shift+' : ''}${key.toLowerCase()}` : key;

@@ -1,4 +1,4 @@
-import { colourName, IN_REACH, NEAR_REACH, temperatureWord, type Compared, type Lab } from '@dusk/core';
+import { colourName, temperatureWord, type Compared, type Lab } from '@dusk/core';
 
 /** `warm, khaki`: temperature, then what a painter calls it. */
 export const describe = (lab: Lab, temperature: number): string => `${temperatureWord(temperature)}, ${colourName(lab)}`;
@@ -10,9 +10,6 @@ export function valueDifference(error: number): string {
   return `${amount.toFixed(1)} ${error > 0 ? 'lighter' : 'darker'}`;
 }
 
-/** How alike two colours are, in words. */
-export const likeness = (deltaE00: number): string => (deltaE00 < NEAR_REACH ? closeness(deltaE00) : 'plainly another');
-
 /** How far two colours stand apart, in figures: `0.8 darker, 3 cooler, told apart by 7.2`. */
 export function apartText({ value, temperature, deltaE00 }: Pick<Compared, 'value' | 'temperature' | 'deltaE00'>): string {
   const by = Math.round(Math.abs(temperature));
@@ -23,16 +20,8 @@ export function apartText({ value, temperature, deltaE00 }: Pick<Compared, 'valu
   ].join(', ');
 }
 
-/** Half of what still passes counts as a match. */
-const MATCH = IN_REACH / 2;
-
-/** How far off a mixture is, in words; what an eye at the easel lets pass is the engine's to say. */
-export function closeness(deltaE00: number): string {
-  if (deltaE00 < MATCH) return 'a match';
-  if (deltaE00 < IN_REACH) return 'close';
-  if (deltaE00 < NEAR_REACH) return 'near';
-  return 'not with these tubes';
-}
+/** `12 %`. */
+export const percent = (share: number): string => `${Math.round(100 * share)} %`;
 
 /** `1 pile`, `3 piles`. */
 export const counted = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;

@@ -1,13 +1,15 @@
 <script setup lang="ts">
-import { mdiClose, mdiKeyboardOutline, mdiRedoVariant, mdiTuneVariant, mdiUndoVariant } from '@mdi/js';
+import { mdiKeyboardOutline, mdiRedoVariant, mdiTuneVariant, mdiUndoVariant } from '@mdi/js';
 import { computed, ref, watch } from 'vue';
+import NoticeLine from '../controls/NoticeLine.vue';
 import { counted } from '../floor/words.ts';
 import { usePiles } from '../stores/piles.ts';
 import { usePaintings } from '../stores/paintings.ts';
 import { useStudio } from '../studio/useStudio.ts';
 import { useNotices } from '../floor/notices.ts';
 import { useSight } from '../floor/sight.ts';
-import { onceTrue, SettingsSheet, WaitingSheet } from './sheets.ts';
+import { onceTrue } from '../floor/opening.ts';
+import { SettingsSheet, WaitingSheet } from './sheets.ts';
 
 /** The line along the top: whose piles these are, what was just done, and what is about the whole studio. Nothing lies under it. */
 const emit = defineEmits<{ shortcuts: [] }>();
@@ -44,12 +46,6 @@ watch(
     if (now > before) waitingOpen.value = true;
   },
 );
-
-async function undo(): Promise<void> {
-  const back = notices.current?.undo;
-  notices.dismiss();
-  await back?.();
-}
 </script>
 
 <template>
@@ -57,13 +53,7 @@ async function undo(): Promise<void> {
     <p v-if="paintings.onEasel" class="whose" :class="{ 'gives-way': notices.current }">
       <span class="quiet">on the easel</span> {{ paintings.onEasel.title }}
     </p>
-    <div class="says" role="status" aria-live="polite">
-      <div v-if="notices.current" class="notice" :class="notices.current.tone">
-        <span class="text" :title="notices.current.text">{{ notices.current.text }}</span>
-        <v-btn v-if="notices.current.undo" class="undo" @click="undo">Undo</v-btn>
-        <v-btn :icon="mdiClose" aria-label="Dismiss" @click="notices.dismiss()" />
-      </div>
-    </div>
+    <NoticeLine class="says" />
     <RouterLink
       v-if="gone"
       class="waits"
@@ -134,36 +124,6 @@ async function undo(): Promise<void> {
   flex: 1 1 0;
   display: flex;
   justify-content: flex-end;
-  min-width: 0;
-}
-.notice {
-  display: flex;
-  align-items: center;
-  min-width: 0;
-  padding-left: calc(3 * var(--unit));
-}
-.text {
-  overflow: hidden;
-  text-overflow: ellipsis;
-}
-.saved .text {
-  white-space: nowrap;
-}
-/* Trouble is read whole: the line grows for it, what lies below gives way. */
-.waiting .text,
-.refused .text {
-  padding: calc(2 * var(--unit)) 0;
-}
-.refused {
-  background: #5c1a14;
-  color: #fff;
-}
-.waiting {
-  background: #3d3420;
-  color: #fff;
-}
-.undo {
-  font-weight: 700;
 }
 .waits {
   flex: none;
@@ -196,15 +156,6 @@ a.waits {
   .redo,
   .whose .quiet {
     display: none;
-  }
-  .saved .text {
-    font-size: var(--size-note);
-    line-height: 1.15;
-    white-space: normal;
-    display: -webkit-box;
-    -webkit-box-orient: vertical;
-    -webkit-line-clamp: 2;
-    line-clamp: 2;
   }
 }
 </style>

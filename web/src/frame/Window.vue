@@ -10,7 +10,8 @@ import HeadLine from './HeadLine.vue';
 import Rail from './Rail.vue';
 import { useNotices } from '../floor/notices.ts';
 import { useSettings } from '../stores/settings.ts';
-import { Ledge, onceTrue, ShortcutsSheet } from './sheets.ts';
+import { onceTrue } from '../floor/opening.ts';
+import { Ledge, ShortcutsSheet } from './sheets.ts';
 import { useSight } from '../floor/sight.ts';
 import SightFilters from './SightFilters.vue';
 import { useShortcuts } from '../floor/useShortcuts.ts';
@@ -39,8 +40,9 @@ watch(
 /** A place that was gone to has the focus, so that keys and readers begin there. */
 const main = useTemplateRef('main');
 watch(
-  () => route.name,
-  async (_, before) => {
+  // Each by itself: another palette or card in the same place leaves the focus where the hand put it.
+  [() => route.name, () => route.params['pileId']],
+  async (_, [before]) => {
     if (before === undefined) return;
     await nextTick();
     main.value?.focus({ preventScroll: true });
@@ -69,7 +71,23 @@ function nextMeasure(): Promise<boolean> {
   const at = MEASURES.indexOf(store.settings.measure);
   return store.change({ measure: MEASURES[(at + 1) % MEASURES.length]! });
 }
+/** From the place to its ledge, to the rail, and round again: what has the focus in each is its first thing. */
+const REGIONS = ['main', '.ledge', 'nav.rail'] as const;
+const FIRST = 'a[href], button:not(:disabled)';
+function nextRegion(): void {
+  const at = REGIONS.findIndex((region) => document.activeElement?.closest(region));
+  for (let i = 1; i <= REGIONS.length; i++) {
+    const region = document.querySelector<HTMLElement>(REGIONS[(at + i + REGIONS.length) % REGIONS.length]!);
+    // A place itself has the focus, so that keys are its own; in Reference it is the picture, over which they move.
+    const own = region === main.value ? (region?.querySelector<HTMLElement>('.stage [role=application]') ?? region) : null;
+    const first = own ?? region?.querySelector<HTMLElement>(FIRST);
+    if (!first) continue;
+    first.focus();
+    return;
+  }
+}
 useShortcuts(() => [
+  { key: 'F6', run: nextRegion },
   { key: 'g', run: () => (sight.grey = !sight.grey) },
   { key: 's', run: () => (sight.squint = !sight.squint) },
   { key: 'y', run: () => void nextMeasure() },

@@ -9,6 +9,7 @@ export const router = createRouter({
     { path: '/', redirect: '/paintings' },
     { path: '/paintings', name: 'paintings', component: () => import('../paintings/PaintingsPlace.vue') },
     { path: '/tubes', name: 'tubes', component: () => import('../tubes/TubesPlace.vue') },
+    { path: '/tubes/:tubeId', name: 'tube', component: () => import('../tubes/TubePage.vue') },
     { path: '/palettes/:paletteId?', name: 'palettes', component: () => import('../palettes/PalettesPlace.vue') },
     { path: '/painting/:paintingId/reference', name: 'reference', component: () => import('../reference/ReferencePlace.vue') },
     { path: '/painting/:paintingId/picture', name: 'picture', component: () => import('../picture/PictureAlone.vue') },

@@ -1,11 +1,12 @@
-import { sheetOpens } from '../floor/opening.ts';
-import { defineAsyncComponent, ref, watch, type Ref } from 'vue';
+import { defineAsyncComponent } from 'vue';
 
 const load = {
   ledge: () => import('./ledge/Ledge.vue'),
   settings: () => import('./SettingsSheet.vue'),
   shortcuts: () => import('./ShortcutsSheet.vue'),
   waiting: () => import('../waiting/WaitingSheet.vue'),
+  painting: () => import('../paintings/PaintingSheet.vue'),
+  empty: () => import('../controls/EmptyPlace.vue'),
 };
 
 /** Parts of the window that the first view does without. */
@@ -14,19 +15,8 @@ export const SettingsSheet = defineAsyncComponent(load.settings);
 export const ShortcutsSheet = defineAsyncComponent(load.shortcuts);
 export const WaitingSheet = defineAsyncComponent(load.waiting);
 
-/** Fetches them all, so that they are there while the studio is away. */
-export const fetchParts = (): Promise<unknown> => Promise.allSettled(Object.values(load).map((part) => part()));
-
-/** Whether something was ever true. */
-export function onceTrue(now: Readonly<Ref<boolean>>): Readonly<Ref<boolean>> {
-  const once = ref(now.value);
-  watch(
-    now,
-    (is) => {
-      if (is) sheetOpens();
-      if (is) once.value = true;
-    },
-    { flush: 'sync' },
-  );
-  return once;
+/** Fetches them all, and an open pile and the piles' sheets, so that they are there while the studio is away. */
+export async function fetchParts(): Promise<void> {
+  const { LATER } = await import('../piles/later.ts');
+  await Promise.allSettled([...LATER, ...Object.values(load)].map((part) => part()));
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { COMMON_HEAP, colourName, mlText, shareOfPile, withPileRenamed, type CommonHeap } from '@dusk/core';
+import { COMMON_HEAP, colourName, commonHeapMl, mlText, shareOfPile, withPileRenamed, type CommonHeap } from '@dusk/core';
 import type { Operation } from '@dusk/wire';
 import { labDto, mixtureSent } from '@dusk/wire/written';
 import { computed } from 'vue';
@@ -31,12 +31,9 @@ const rows = computed(() =>
   }),
 );
 const chosen = computed(() => rows.value.filter(({ isIn }) => isIn));
-/** A little more than they take: something stays on the knife. */
-const MORE = 1.05;
-const ml = computed(() => {
-  const taken = chosen.value.reduce((sum, { pile, recipe }) => sum + pile.ml * shareOfPile(recipe.mixture, COMMON_HEAP), 0);
-  return Math.max(0.5, Math.ceil(10 * MORE * taken) / 10);
-});
+const ml = computed(() =>
+  commonHeapMl(chosen.value.reduce((sum, { pile, recipe }) => sum + pile.ml * shareOfPile(recipe.mixture, COMMON_HEAP), 0)),
+);
 
 async function keep(): Promise<void> {
   const heapId = newId();
@@ -70,7 +67,7 @@ async function keep(): Promise<void> {
       <span class="chip" :style="{ background: white.shown(common.lab).css }" />
       <span class="figures"
         ><b>{{ short(common.mixture, ml) }}</b
-        ><br />{{ mlText(ml) }}, mixed first; then each takes from it. {{ counted(common.saved, 'measuring') }} fewer.</span
+        ><br />{{ mlText(ml) }}, mixed first; then each takes from it. {{ counted(common.saved, 'thing') }} fewer to measure.</span
       >
     </p>
     <p class="quiet">As they are planned, and as they become. Press the ones that are to stay as they are.</p>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isPile, leavesOf, valueOfLightness, shareText } from '@dusk/core';
+import { isPile, leavesOf, valueOfLightness, wordForParts } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { computed } from 'vue';
 import { useWhite } from '../floor/white.ts';
@@ -31,10 +31,12 @@ function beside(child: PileDto, motherId: string): string {
     const id = isPile(source) ? source.pile : source.tube;
     if (id !== motherId) shares.set(id, (shares.get(id) ?? 0) + share);
   }
-  const all = [...shares].sort((a, b) => b[1] - a[1]).map(([id, share]) => `${shareText(share)} ${nameOf(id)}`);
+  const all = [...shares].sort((a, b) => b[1] - a[1]).map(([id, share]) => `${wordForParts(OF_TWELVE * share)} ${nameOf(id)}`);
   return all.length > 0 ? `with ${all.join(', ')}` : '';
 }
 
+/** Words for amounts are told of a pile of so many parts. */
+const OF_TWELVE = 12;
 const MOST_DEEP = 12;
 const lines = computed((): readonly Line[] => {
   const list: Line[] = [];
@@ -84,9 +86,10 @@ const value = (pile: PileDto): string => settings.valueText(valueOfLightness(loo
         </RouterLink>
       </li>
     </ul>
-    <p class="figures flat">
-      In tubes: <span data-test="flat">{{ flat.join(', ') }}</span>
-    </p>
+    <details class="figures flat">
+      <summary>in tubes</summary>
+      <span data-test="flat">{{ flat.join(', ') }}</span>
+    </details>
   </section>
 </template>
 

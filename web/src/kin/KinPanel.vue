@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { IN_REACH, mlText, shareOfPile, valueOfLightness, type WayOn } from '@dusk/core';
+import { closeness, IN_REACH, mlText, shareOfPile, valueOfLightness, type WayOn } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
-import { computed, proxyRefs } from 'vue';
-import { apartText, closeness, valueDifference } from '../floor/words.ts';
+import { computed, defineAsyncComponent, proxyRefs, ref, watch } from 'vue';
+import { apartText, valueDifference } from '../floor/words.ts';
 import PaintKey from '../chips/PaintKey.vue';
 import Slider from '../controls/Slider.vue';
 import { useDesk } from '../stores/useDesk.ts';
@@ -12,6 +12,8 @@ import { lookNow, usePiles } from '../stores/piles.ts';
 import RecipeSteps from '../recipe/RecipeSteps.vue';
 import { useWhite } from '../floor/white.ts';
 import { NEXT_ML, type KinState, type MadeFrom } from './useKin.ts';
+import Pick from '../controls/Pick.vue';
+import { named } from '../controls/options.ts';
 
 /** A pile's relatives: what is wanted of it by steps, two piles into one, and the family they come from. */
 const props = defineProps<{ pile: PileDto; kin: KinState }>();
@@ -37,6 +39,11 @@ const KEYS: readonly Key[] = [
   { word: 'in shadow', by: 'shadow', way: 1, key: 'i' },
   { word: 'further off', by: 'off', way: 1, key: 'f' },
 ];
+
+const FamilySheet = defineAsyncComponent(() => import('./FamilySheet.vue'));
+const family = ref(false);
+const wasAsked = ref(false);
+watch(family, (now) => now && (wasAsked.value = true));
 
 /** The pile is another only with another panel. */
 const k = proxyRefs(props.kin);
@@ -132,7 +139,17 @@ const value = (pile: PileDto): string => settings.valueText(valueOfLightness(loo
       <button v-for="key in KEYS" :key="key.word" type="button" class="key" :aria-keyshortcuts="key.key" @click="k.step(key.by, key.way)">
         {{ key.word }} <kbd>{{ key.key }}</kbd>
       </button>
+      <button
+        type="button"
+        class="key"
+        data-test="whole-family"
+        title="light and shadow, a face, distance, reflections"
+        @click="family = true"
+      >
+        a whole family
+      </button>
     </div>
+    <FamilySheet v-if="wasAsked" v-model="family" :pile="pile" />
     <div class="toward">
       <label class="by figures" data-test="by-value"
         >values lighter
@@ -145,13 +162,13 @@ const value = (pile: PileDto): string => settings.valueText(valueOfLightness(loo
           aria-label="Values lighter; darker below nought"
           @change="sayValue"
       /></label>
-      <label
-        >toward
-        <select :value="k.aimId" data-test="toward" @change="k.aimAt(($event.target as HTMLSelectElement).value)">
-          <option value="">nothing</option>
-          <option v-for="aim in aims" :key="aim.id" :value="aim.id">{{ aim.name }}</option>
-        </select></label
-      >
+      <Pick
+        :model-value="k.aimId"
+        :options="[{ value: '', title: 'nothing' }, ...named(aims)]"
+        label="toward"
+        data-test="toward"
+        @update:model-value="k.aimAt($event!)"
+      />
       <button v-if="k.aimId" type="button" class="key small" @click="k.step('toward', 1)">nearer</button>
       <button v-if="k.aimId" type="button" class="key small" @click="k.step('toward', -1)">less</button>
     </div>
@@ -223,7 +240,7 @@ const value = (pile: PileDto): string => settings.valueText(valueOfLightness(loo
             k.way === 'tubes' || k.way === 'closest' ? 'These tubes come no nearer than this.' : 'This way it comes no nearer; another may.'
           }}
         </p>
-        <div class="do">
+        <div class="do stays">
           <button type="button" class="main-key" data-test="keep-child" @click="emit('child')">Keep it <kbd>Enter</kbd></button>
           <button
             v-if="k.moves && (!k.isMixed || (k.way !== 'tubes' && k.way !== 'anew'))"
@@ -287,11 +304,6 @@ const value = (pile: PileDto): string => settings.valueText(valueOfLightness(loo
   border-bottom: 1px solid currentColor;
   text-align: right;
 }
-.toward select {
-  flex: 1;
-  min-width: 0;
-  width: 0;
-}
 .toward label {
   flex: 1 1 0;
   min-width: 0;
@@ -304,13 +316,6 @@ const value = (pile: PileDto): string => settings.valueText(valueOfLightness(loo
   flex-wrap: wrap;
   align-items: center;
   gap: calc(3 * var(--unit));
-}
-select {
-  min-height: 44px;
-  max-width: 100%;
-  color: inherit;
-  background: var(--surround);
-  border-bottom: 1px solid currentColor;
 }
 .wanted {
   display: grid;

@@ -4,8 +4,9 @@ import type { PaintingDto } from '@dusk/wire';
 import { computed, ref, watch } from 'vue';
 import Field from '../controls/Field.vue';
 import Sheet from '../controls/Sheet.vue';
+import GroundOf from './GroundOf.vue';
 import { GROUNDS } from './grounds.ts';
-import { palettesToChoose, type PaletteChoice } from '../stores/palettesToChoose.ts';
+import { palettesToChoose } from '../stores/palettesToChoose.ts';
 import { useSettings } from '../stores/settings.ts';
 import { usePaintings } from '../stores/paintings.ts';
 
@@ -19,29 +20,45 @@ const settings = useSettings();
 const title = ref('');
 const paletteId = ref<string>();
 const ground = ref<string>(GROUNDS[0].value);
+const groundOf = ref<PaintingDto['groundOf']>(null);
 const choices = computed(palettesToChoose);
+const chosen = computed(() => choices.value.find(({ id }) => id === paletteId.value));
 const grounds = computed(() =>
   GROUNDS.some(({ value }) => value === ground.value) ? GROUNDS : [...GROUNDS, { value: ground.value, title: 'as it is' }],
 );
 const valueOf = (hex: string): string => settings.valueText(valueOfLightness(hexToLab(hex)[0]));
 
-watch(open, (now) => {
-  if (!now) return;
-  title.value = props.painting?.title ?? '';
-  paletteId.value = props.painting?.paletteId ?? choices.value[0]?.id;
-  ground.value = props.painting?.ground ?? GROUNDS[0].value;
-});
+// It comes with the first press, and is open then.
+watch(
+  open,
+  (now) => {
+    if (!now) return;
+    title.value = props.painting?.title ?? '';
+    paletteId.value = props.painting?.paletteId ?? choices.value[0]?.id;
+    ground.value = props.painting?.ground ?? GROUNDS[0].value;
+    groundOf.value = props.painting?.groundOf ?? null;
+  },
+  { immediate: true },
+);
+
+function made(of: { readonly ground: string; readonly groundOf: NonNullable<PaintingDto['groundOf']> }): void {
+  ground.value = of.ground;
+  groundOf.value = of.groundOf;
+}
 
 async function save(): Promise<void> {
-  const chosen: PaletteChoice | undefined = choices.value.find(({ id }) => id === paletteId.value);
+  const palette = chosen.value;
   const called = title.value.trim();
-  if (called === '' || !chosen) return;
-  const fields = { title: called, paletteId: chosen.id, ground: ground.value };
+  if (called === '' || !palette) return;
+  const fields = { title: called, paletteId: palette.id, ground: ground.value };
   if (props.painting) {
-    if (await paintings.change(props.painting.id, fields)) open.value = false;
+    if (await paintings.change(props.painting.id, { ...fields, groundOf: groundOf.value })) open.value = false;
     return;
   }
-  const paintingId = await paintings.add(fields, chosen.isNew ? chosen : undefined);
+  const paintingId = await paintings.add(
+    { ...fields, ...(groundOf.value && { groundOf: groundOf.value }) },
+    palette.isNew ? palette : undefined,
+  );
   if (!paintingId) return;
   open.value = false;
   emit('begun', paintingId);
@@ -73,11 +90,12 @@ async function save(): Promise<void> {
         <legend>Its ground: the toned surface under the paint. Values are judged against it, and it is marked on the ledge.</legend>
         <div class="grounds">
           <label v-for="one in grounds" :key="one.value" class="ground" :class="{ chosen: one.value === ground }">
-            <input v-model="ground" type="radio" name="ground" :value="one.value" />
+            <input v-model="ground" type="radio" name="ground" :value="one.value" @change="groundOf = null" />
             <span class="patch" :style="{ background: one.value }" />
             <span class="figures">{{ one.title }}, {{ valueOf(one.value) }}</span>
           </label>
         </div>
+        <GroundOf v-if="chosen" :tubes="chosen.tubes" :ground-of="groundOf" @made="made" />
       </fieldset>
       <div class="foot-keys">
         <v-btn @click="open = false">Not now</v-btn>

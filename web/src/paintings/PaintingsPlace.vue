@@ -2,22 +2,25 @@
 import { mdiDeleteOutline, mdiPencilOutline } from '@mdi/js';
 import { show } from '@dusk/core';
 import type { PaintingDto } from '@dusk/wire';
-import { computed, ref, shallowRef } from 'vue';
+import { computed, defineAsyncComponent, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { SMALL } from '@dusk/wire/reads';
 import { pictureUrl } from '../studio/api.ts';
 import { isLocal } from '../studio/queue.ts';
-import EmptyPlace from '../controls/EmptyPlace.vue';
-import PaintingSheet from './PaintingSheet.vue';
+import { onceTrue } from '../floor/opening.ts';
 import { usePaintings } from '../stores/paintings.ts';
 import { usePalettes } from '../stores/palettes.ts';
 import { useTubes } from '../stores/tubes.ts';
 
+/** The first view does without them. */
+const EmptyPlace = defineAsyncComponent(() => import('../controls/EmptyPlace.vue'));
+const PaintingSheet = defineAsyncComponent(() => import('./PaintingSheet.vue'));
 const router = useRouter();
 const paintings = usePaintings();
 const palettes = usePalettes();
 const tubes = useTubes();
 const sheet = ref(false);
+const sheetAsked = onceTrue(sheet);
 /** The painting that is changed; nothing while one is begun. */
 const changing = shallowRef<PaintingDto>();
 
@@ -87,7 +90,7 @@ const to = (painting: PaintingDto) => ({ name: 'reference', params: { paintingId
         </article>
       </div>
     </template>
-    <PaintingSheet v-model="sheet" :painting="changing" @begun="open" />
+    <PaintingSheet v-if="sheetAsked" v-model="sheet" :painting="changing" @begun="open" />
   </div>
 </template>
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { mdiCardPlusOutline, mdiClose, mdiDeleteOutline, mdiPlus, mdiPrinterOutline } from '@mdi/js';
+import { mdiCardPlusOutline, mdiDeleteOutline, mdiPlus, mdiPrinterOutline } from '@mdi/js';
 import { PALETTE_MOST_TUBES } from '@dusk/wire/limits';
-import { computed, nextTick, ref, useTemplateRef } from 'vue';
+import { computed, defineAsyncComponent, nextTick, ref, shallowRef, useTemplateRef } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { mixtureOf, pairSteps, show } from '@dusk/core';
 import { useCards } from '../stores/cards.ts';
@@ -9,13 +9,16 @@ import { useFinding } from '../stores/finding.ts';
 import PrintSheet from '../printing/PrintSheet.vue';
 import { useDesk } from '../stores/useDesk.ts';
 import { usePaintings } from '../stores/paintings.ts';
-import Field from '../controls/Field.vue';
 import EditableName from '../controls/EditableName.vue';
 import { useShortcuts } from '../floor/useShortcuts.ts';
-import { bestFirst, matches } from '../tubes/search.ts';
-import TubeSwatch from '../tubes/TubeSwatch.vue';
 import { useTubes, type Tube } from '../stores/tubes.ts';
 import { usePalettes } from '../stores/palettes.ts';
+import LaidOut from './LaidOut.vue';
+import { filledFrom, STARTING, type Filled } from './starting.ts';
+
+const WhatTheyMake = defineAsyncComponent(() => import('./WhatTheyMake.vue'));
+const ForPicture = defineAsyncComponent(() => import('./ForPicture.vue'));
+const BesideAnother = defineAsyncComponent(() => import('./BesideAnother.vue'));
 
 const route = useRoute();
 const router = useRouter();
@@ -25,9 +28,7 @@ const tubes = useTubes();
 const desk = useDesk();
 const cards = useCards();
 const finding = useFinding();
-const adding = ref(false);
-const wanted = ref('');
-const search = useTemplateRef('search');
+const laid = useTemplateRef('laid');
 
 const opened = computed(
   () =>
@@ -36,50 +37,53 @@ const opened = computed(
 );
 const tubesOf = (ids: readonly string[]): Tube[] => ids.flatMap((id) => tubes.byId.get(id) ?? []);
 const laidOut = computed(() => tubesOf(opened.value?.tubeIds ?? []));
-const candidates = computed(() =>
-  bestFirst(
-    tubes.all.filter((t) => !opened.value?.tubeIds.includes(t.id) && matches(t, wanted.value)),
-    wanted.value,
-  ),
-);
 const full = computed(() => laidOut.value.length >= PALETTE_MOST_TUBES);
 const inUse = computed(() => paintings.onEasel !== undefined && opened.value?.id === paintings.onEasel.paletteId);
 
 const change = (tubeIds: string[]): Promise<boolean> => palettes.change(opened.value!.id, { tubeIds });
 /** A new palette on its way: what is added goes onto it. */
-let making: Promise<void> | undefined;
-async function lookFor(): Promise<void> {
-  wanted.value = '';
-  adding.value = true;
-  await nextTick();
-  search.value?.focus();
-}
-async function add(tube: Tube): Promise<void> {
-  await making;
-  if (!(await change([...opened.value!.tubeIds, tube.id]))) return;
-  // The next tube has another name.
-  wanted.value = '';
-  search.value?.focus();
-}
+const making = shallowRef<Promise<void>>();
+const VIEWS = [
+  { value: 'laid', title: 'laid out' },
+  { value: 'made', title: 'what they make' },
+  { value: 'picture', title: 'for this picture' },
+  { value: 'beside', title: 'beside another' },
+] as const;
+const view = ref<(typeof VIEWS)[number]['value']>('laid');
+const add = (tube: Tube): Promise<boolean> => change([...opened.value!.tubeIds, tube.id]);
 const takeAway = (tube: Tube): Promise<boolean> => change(opened.value!.tubeIds.filter((id) => id !== tube.id));
 
 /** A new palette starts with a white, since nearly all do. */
 async function lay(): Promise<void> {
   const white = tubes.all.find((t) => t.pigment === 'titanium-white')!;
-  const paletteId = await palettes.add('New palette', [white.id]);
+  const paletteId = await palettes.add(palettes.freeName('New palette'), [white.id]);
   if (!paletteId) return;
   await router.push({ name: 'palettes', params: { paletteId } });
-  // Where there was no palette before, its field comes with it.
-  if (!search.value) await lookFor();
-  else search.value.focus();
+  await nextTick();
+  await laid.value?.lookFor();
 }
 async function make(): Promise<void> {
-  if (making) return;
-  making = lay();
+  if (making.value) return;
+  view.value = 'laid';
+  making.value = lay();
   // What is typed at once is a tube's name, and no key of the place.
-  if (opened.value) await lookFor();
-  await making.finally(() => (making = undefined));
+  if (opened.value) await nextTick().then(() => laid.value?.lookFor());
+  await making.value.finally(() => (making.value = undefined));
 }
+/** A palette for a common way of working, from the rack. */
+const starts = computed(() => STARTING.map((start) => filledFrom(tubes.all, start)));
+async function begin({ start, tubes: of, missing }: Filled): Promise<void> {
+  const paletteId = await palettes.add(
+    palettes.freeName(start.name),
+    of.map(({ id }) => id),
+    start.mixedDarks,
+  );
+  if (!paletteId) return;
+  view.value = 'laid';
+  missingFor.value = { paletteId, missing };
+  await router.push({ name: 'palettes', params: { paletteId } });
+}
+const missingFor = ref<{ readonly paletteId: string; readonly missing: readonly string[] }>();
 async function remove(): Promise<void> {
   if (await palettes.remove(opened.value!.id)) await router.replace({ name: 'palettes', params: {} });
 }
@@ -131,6 +135,20 @@ const use = (): Promise<boolean> => paintings.change(paintings.onEasel!.id, { pa
         /></span>
       </RouterLink>
       <v-btn variant="outlined" class="new" :prepend-icon="mdiPlus" @click="make">New palette</v-btn>
+      <v-menu>
+        <template #activator="{ props: opens }">
+          <v-btn v-bind="opens" variant="text" class="new" data-test="start-from">Begin with a usual one</v-btn>
+        </template>
+        <v-list aria-label="Usual palettes">
+          <v-list-item
+            v-for="one in starts"
+            :key="one.start.name"
+            :title="one.start.name"
+            :subtitle="`${one.start.says}: ${one.tubes.length} tubes`"
+            @click="begin(one)"
+          />
+        </v-list>
+      </v-menu>
     </nav>
     <section v-if="opened" class="open" :aria-label="`Palette ${opened.name}`">
       <header>
@@ -148,48 +166,21 @@ const use = (): Promise<boolean> => paintings.change(paintings.onEasel!.id, { pa
         <v-btn :icon="mdiDeleteOutline" aria-label="Put this palette away" title="Put this palette away" @click="remove" />
       </header>
       <PrintSheet v-model="printing" :title="opened.name" :of="{ paletteId: opened.id }" :sheets="['chart']" />
-      <p class="quiet">
+      <p v-if="view === 'laid'" class="quiet">
         {{ laidOut.length }} {{ laidOut.length === 1 ? 'tube' : 'tubes'
         }}<template v-if="inUse">, on the table for “{{ paintings.onEasel!.title }}”</template>. Straight from the tube, then one part in
         nine of titanium white.
       </p>
-      <v-btn v-if="!adding" variant="outlined" :prepend-icon="mdiPlus" :disabled="full" @click="lookFor">Add a tube</v-btn>
-      <section v-else aria-label="Tubes to add" class="adding">
-        <div class="search">
-          <Field
-            ref="search"
-            v-model="wanted"
-            label="Name, pigment or character; Enter adds the first"
-            autofocus
-            clearable
-            @keydown.enter="candidates[0] && !full && add(candidates[0])"
-          />
-          <v-btn @click="adding = false">Done</v-btn>
-        </div>
-        <p v-if="full">A palette holds at most {{ PALETTE_MOST_TUBES }} tubes; take one away first.</p>
-        <p v-else-if="candidates.length === 0">No tube of that name. Try a pigment, as PB29, or a word like transparent.</p>
-        <div v-else class="tubes found" data-test="tubes-found">
-          <TubeSwatch v-for="tube in candidates" :key="tube.id" :tube="tube">
-            <v-btn
-              :icon="mdiPlus"
-              :aria-label="`Add ${tube.name}, ${tube.maker || 'generic'}`"
-              :title="`Add ${tube.name}`"
-              @click="add(tube)"
-            />
-          </TubeSwatch>
-        </div>
-      </section>
-      <div class="tubes">
-        <TubeSwatch v-for="tube in laidOut" :key="tube.id" :tube="tube">
-          <v-btn
-            v-if="laidOut.length > 1"
-            :icon="mdiClose"
-            :aria-label="`Take ${tube.name} away`"
-            :title="`Take ${tube.name} away`"
-            @click="takeAway(tube)"
-          />
-        </TubeSwatch>
-      </div>
+      <v-tabs v-model="view" class="views" aria-label="What is looked at">
+        <v-tab v-for="one in VIEWS" :key="one.value" :value="one.value" :data-test="`view-${one.value}`">{{ one.title }}</v-tab>
+      </v-tabs>
+      <p v-if="missingFor?.paletteId === opened.id && missingFor.missing.length > 0" role="status" data-test="missing">
+        Your rack has no tube for {{ missingFor.missing.join(', ') }}: typical ones stand for them.
+      </p>
+      <LaidOut v-if="view === 'laid'" ref="laid" v-model:before="making" :palette="opened" />
+      <WhatTheyMake v-else-if="view === 'made'" :key="opened.id" :tubes="laidOut" />
+      <ForPicture v-else-if="view === 'picture'" :tubes="laidOut" :full="full" @add="add" @take-away="takeAway" />
+      <BesideAnother v-else :palette-id="opened.id" :tubes="laidOut" />
     </section>
     <section v-else class="open">
       <h2>Choose few tubes</h2>
@@ -248,23 +239,6 @@ header {
 }
 .use {
   flex: none;
-}
-.tubes {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(min(400px, 100%), 1fr));
-  gap: calc(3 * var(--unit)) calc(7 * var(--unit));
-  margin: calc(4 * var(--unit)) 0;
-}
-/* What was found is seen at once, and what lies on the palette stays in sight below it. */
-.found {
-  max-height: 42vh;
-  overflow-y: auto;
-}
-.search {
-  display: flex;
-  gap: calc(2 * var(--unit));
-  align-items: center;
-  max-width: 460px;
 }
 /* Upright the palettes lie in a row above the one that is open. */
 @media (orientation: portrait), (max-width: 800px) {

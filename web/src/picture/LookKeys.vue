@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { useSight } from '../floor/sight.ts';
-import { useLooking, type LookName } from '../stores/looking.ts';
+import type { LookName } from '@dusk/wire/looks';
+import { useLooking } from '../stores/looking.ts';
 
-/** The looks of a picture, one press each; what is on is dark. */
+/** The ways to look at a picture, one press each, as words in a row; the one that is on is underlined. */
 const looking = useLooking();
 const sight = useSight();
 const LOOKS: readonly (readonly [look: LookName, title: string, key: string])[] = [
@@ -11,11 +12,8 @@ const LOOKS: readonly (readonly [look: LookName, title: string, key: string])[] 
   ['strength', 'Brightness', 'c'],
   ['edges', 'Edges', 'e'],
   ['reach', 'Reach', 'r'],
+  ['piles', 'In my piles', 'm'],
 ];
-function plain(): void {
-  looking.look = 'colour';
-  sight.grey = sight.squint = looking.asPaint = looking.lost = false;
-}
 </script>
 
 <template>
@@ -26,9 +24,9 @@ function plain(): void {
       :class="{ on: looking.isPlain }"
       :aria-pressed="looking.isPlain"
       title="the picture as it is"
-      @click="plain"
+      @click="looking.plain()"
     >
-      Colour
+      As seen
     </button>
     <button
       type="button"
@@ -67,44 +65,27 @@ function plain(): void {
 
 <style scoped>
 .looks {
-  display: grid;
-  grid-auto-flow: column;
-  grid-auto-columns: 1fr;
-  gap: var(--unit);
+  display: flex;
+  justify-content: space-between;
+  min-width: 0;
+  overflow-x: auto;
+  scrollbar-width: none;
 }
 .look {
+  flex: none;
   min-height: 44px;
-  border: 1px solid currentColor;
-  border-radius: 3px;
-  padding: 0 var(--unit);
+  min-width: 44px;
+  padding: 0 calc(2 * var(--unit));
   white-space: nowrap;
 }
 .on {
-  border-color: var(--surround-ink);
-  background: var(--surround-ink);
-  color: var(--on-ink);
+  box-shadow: inset 0 -3px 0 currentColor;
   font-weight: 700;
-}
-@media (max-width: 780px) {
-  .looks {
-    grid-auto-flow: row;
-    grid-template-columns: repeat(4, 1fr);
-  }
-}
-@media (max-width: 600px), (max-height: 520px) {
-  .looks {
-    grid-auto-flow: column;
-    grid-template-columns: none;
-    grid-auto-columns: max-content;
-    overflow-x: auto;
-  }
-  .look {
-    padding: 0 calc(3 * var(--unit));
-  }
 }
 @media (forced-colors: active) {
   .on {
     outline: 3px solid Highlight;
+    outline-offset: -3px;
   }
 }
 </style>

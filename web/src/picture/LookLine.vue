@@ -2,9 +2,9 @@
 import { EDGES, evenSteps, FEWEST_STEPS, MOST_STEPS, temperatureWord, type ReachMap } from '@dusk/core';
 import { computed } from 'vue';
 import type { LookedAt } from '../engine/pictures.ts';
-import { useSettings } from '../stores/settings.ts';
 import { useSight } from '../floor/sight.ts';
 import { useLooking } from '../stores/looking.ts';
+import { usePiles } from '../stores/piles.ts';
 import { useReference } from '../stores/reference.ts';
 import StepStrip from './StepStrip.vue';
 
@@ -19,13 +19,14 @@ const props = defineProps<{
 const emit = defineEmits<{ cancel: [] }>();
 const looking = useLooking();
 const store = useReference();
-const settings = useSettings();
 const sight = useSight();
 
 const per = (share: number | undefined): string => {
   const cent = 100 * (share ?? 0);
   return `${cent > 0 && cent < 1 ? '<1' : cent.toFixed(0)} %`;
 };
+const piles = usePiles();
+const lit = computed(() => piles.byId.get(looking.lit ?? ''));
 const shares = computed(() => props.looked?.shares ?? []);
 const hasSquint = computed(() => sight.squint || looking.look === 'edges');
 
@@ -43,7 +44,10 @@ defineExpose({ setSteps });
 
 <template>
   <div class="look-line figures" role="status" data-test="look-line">
-    <template v-if="looking.look === 'values'">
+    <span v-if="lit" data-test="lit"
+      >“{{ lit.name }}” serves {{ per(shares[0]) }} of the picture as it is, {{ per(shares[1]) }} a step lighter or darker (lined).</span
+    >
+    <template v-else-if="looking.look === 'values'">
       <StepStrip :bounds="bounds" :shares="shares" @bounds="store.see({ steps: $event }, 'Moved a boundary of the values')" />
       <span class="amount">
         <button type="button" aria-label="Fewer steps" :disabled="bounds.length + 1 <= FEWEST_STEPS" @click="setSteps(bounds.length)">
@@ -61,12 +65,12 @@ defineExpose({ setSteps });
         v-if="warmth !== undefined"
         type="button"
         class="plain"
-        @click="store.see({ pivot: warmth }, 'Set the pivot of warm and cool')"
+        @click="store.see({ pivot: warmth }, 'Warm and cool are told from the point')"
       >
-        Pivot at the point
+        tell it from the point
       </button>
-      <button v-if="pivot !== 0" type="button" class="plain" @click="store.see({ pivot: undefined }, 'Pivot at neutral')">
-        at neutral
+      <button v-if="pivot !== 0" type="button" class="plain" @click="store.see({ pivot: undefined }, 'Warm and cool are told from grey')">
+        from grey
       </button>
     </template>
     <span v-else-if="looking.look === 'strength'"
@@ -85,19 +89,19 @@ defineExpose({ setSteps });
       </template>
       <span v-else-if="reach">Hatched is out of reach of this palette: {{ per(reach.out) }} of the picture.</span>
     </template>
+    <slot v-else-if="looking.look === 'piles'" />
     <span v-if="looked?.lost" data-test="lost"
       >Lost in the photo: {{ per(looked.lost[0]) }} of the light (hatched dark), {{ per(looked.lost[1]) }} of the dark (hatched
       light).</span
     >
     <span v-if="hasSquint" class="amount">
       <button type="button" aria-label="Squint less" @click="looking.squintBy(-1)">−</button>
-      <span>squint {{ looking.squint }} px</span>
+      <span :data-squint="looking.squint">{{
+        looking.squint < 6 ? 'eyes a little closed' : looking.squint < 14 ? 'eyes half closed' : 'eyes nearly closed'
+      }}</span>
       <button type="button" aria-label="Squint more" @click="looking.squintBy(1)">+</button>
     </span>
     <span v-if="looking.asPaint" class="quiet">As it is to be painted, through the key.</span>
-    <span v-if="looking.isPlain" class="quiet"
-      >darkest {{ settings.valueText(store.range?.darkest ?? 0) }}, lightest {{ settings.valueText(store.range?.lightest ?? 10) }}</span
-    >
   </div>
 </template>
 

@@ -1,17 +1,18 @@
 <script setup lang="ts">
-import { useLocalStorage } from '@vueuse/core';
 import { computed } from 'vue';
 import { usePaintings } from '../stores/paintings.ts';
 import { useLooking } from '../stores/looking.ts';
 import PictureStage from './PictureStage.vue';
 import { useReference } from '../stores/reference.ts';
-import type { Place } from './useLiveRecipe.ts';
+import { useFollowing } from './following.ts';
+import { usePoints } from './points.ts';
 
-/** The picture by itself, in a window of its own: it follows looks, marks, grid and point of the window it was opened from. */
+/** The picture by itself, in a window of its own, in this browser or another: it follows looks, marks, grid and point of the one that is worked in. */
 const store = useReference();
 const looking = useLooking();
 const paintings = usePaintings();
-const points = useLocalStorage<Record<string, Place>>('dusk.points', {});
+const points = usePoints();
+useFollowing();
 const outline = computed(() => {
   const at = store.reference && points.value[store.reference.id];
   return at ? { x: at.x * store.perOwn, y: at.y * store.perOwn, radius: store.radius } : undefined;

@@ -1,17 +1,22 @@
 <script setup lang="ts">
 import { show, valueOfLightness, type Frame } from '@dusk/core';
-import { computed } from 'vue';
+import { computed, inject } from 'vue';
 import { useSettings } from '../stores/settings.ts';
 import { onScreen } from './drawing.ts';
+import { HELD } from './held.ts';
 import { useLooking } from '../stores/looking.ts';
 import { useSamples } from '../stores/samples.ts';
 
-/** A mark where each pile was sampled: a press holds it, a drag moves it. */
-const props = defineProps<{ scale: number; frame: Frame; quiet: boolean }>();
-const emit = defineEmits<{ drag: [sampleId: string] }>();
+/** A mark where each pile was sampled: a press holds it, a drag moves it; where it `opens`, a press asks for its pile. */
+const props = defineProps<{ scale: number; frame: Frame; quiet: boolean; opens: boolean }>();
+const emit = defineEmits<{ drag: [sampleId: string]; open: [sampleId: string] }>();
 const samples = useSamples();
 const looking = useLooking();
 const settings = useSettings();
+const heldId = inject(
+  HELD,
+  computed(() => looking.selectedId),
+);
 
 const marks = computed(() =>
   samples.marks.flatMap(({ sample, outline, name, lab }) => {
@@ -23,7 +28,7 @@ const marks = computed(() =>
 
 const DRAG_PX = 8;
 function onDown(event: PointerEvent, id: string): void {
-  if (props.quiet) return;
+  if (props.quiet || props.opens) return;
   event.stopPropagation();
   const from = { x: event.clientX, y: event.clientY };
   const target = event.currentTarget as HTMLElement;
@@ -44,6 +49,7 @@ function onDown(event: PointerEvent, id: string): void {
 /** Marks of one place lie on one another: a press on the one that is held means the next, where there is none it lets go. */
 const ONE_PLACE_PX = 20;
 function hold(id: string): void {
+  if (props.opens) return emit('open', id);
   const here = marks.value.find((mark) => mark.id === id)!;
   const stack = marks.value.filter((mark) => Math.hypot(mark.x - here.x, mark.y - here.y) < ONE_PLACE_PX).map((mark) => mark.id);
   const held = stack.findIndex((one) => one === looking.selectedId);
@@ -57,9 +63,9 @@ function hold(id: string): void {
     :is="quiet ? 'span' : 'button'"
     v-for="mark in marks"
     :key="mark.id"
-    v-bind="quiet ? {} : { type: 'button', 'aria-pressed': looking.selectedId === mark.id }"
+    v-bind="quiet ? {} : { type: 'button', ...(!opens && { 'aria-pressed': looking.selectedId === mark.id }) }"
     class="mark"
-    :class="{ held: looking.selectedId === mark.id, quiet, small: frame.width * scale < 500 }"
+    :class="{ held: heldId === mark.id, quiet, opens, small: frame.width * scale < 500 }"
     :aria-label="mark.says"
     :title="mark.says"
     :style="{ left: `${mark.x}px`, top: `${mark.y}px` }"
@@ -83,6 +89,9 @@ function hold(id: string): void {
   place-items: center;
   border-radius: 50%;
   cursor: grab;
+}
+.opens {
+  cursor: pointer;
 }
 .quiet {
   pointer-events: none;

@@ -2,10 +2,11 @@
 import { drawnOutline, through, type Affine, type Outline } from '@dusk/core';
 import { MOST_CORNERS } from '@dusk/wire/limits';
 import { useElementSize } from '@vueuse/core';
-import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue';
+import { computed, onScopeDispose, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { usePaintings } from '../stores/paintings.ts';
 import { onScreen, rectangle, thinned } from './drawing.ts';
 import { useLooking } from '../stores/looking.ts';
+import DrawnOver from './DrawnOver.vue';
 import PictureGrid from './PictureGrid.vue';
 import PictureMarks from './PictureMarks.vue';
 import { useReference } from '../stores/reference.ts';
@@ -16,7 +17,14 @@ import type { Place } from './useLiveRecipe.ts';
  * The reference picture as it is cut and looked at, fitted into its place. A pointer, or the arrow keys,
  * move the point; the ring shows the area that is read. The wheel changes its size, a press or Enter keeps.
  */
-const props = defineProps<{ outline: Outline | undefined; name: string; alone?: boolean; meant?: boolean }>();
+const props = defineProps<{
+  outline: Outline | undefined;
+  name: string;
+  alone?: boolean;
+  meant?: boolean;
+  /** Beside the mixing: a press asks for that place, and what is passed over is not read. */
+  beside?: boolean;
+}>();
 const emit = defineEmits<{
   /** `settled`: it was pressed or stepped there, and not only passed over. */
   point: [place: Place, since: number, settled: boolean];
@@ -26,6 +34,9 @@ const emit = defineEmits<{
   crop: [crop: { x: number; y: number; width: number; height: number }];
   leave: [];
   move: [sampleId: string, place: Place];
+  /** Beside the mixing: this place was pressed, or the mark of this sample. */
+  press: [place: Place];
+  open: [sampleId: string];
 }>();
 const store = useReference();
 const looking = useLooking();
@@ -35,10 +46,11 @@ const canvas = useTemplateRef('canvas');
 const surface = useTemplateRef('surface');
 const { width, height } = useElementSize(useTemplateRef('box'));
 
-/** So much of the ground is seen round the picture. */
+/** So much of the ground is seen round the picture, where there is room for it. */
 const MAT_PX = 10;
+const mat = computed(() => (props.beside || width.value < 500 ? 0 : MAT_PX));
 const STEP = 0.004;
-const BIG_STEP = 0.03;
+const BIG_STEP = 0.08;
 const RESIZE = 1.25;
 /** Pixels that a look is drawn at, at most: more cannot be told apart and takes longer. */
 const MOST_PIXELS = 700_000;
@@ -48,7 +60,9 @@ const ratio = computed(() =>
 );
 /** CSS pixels to one pixel of the picture as it is cut. */
 const scale = computed(() =>
-  store.frame ? Math.max(0, Math.min((width.value - 2 * MAT_PX) / store.frame.width, (height.value - 2 * MAT_PX) / store.frame.height)) : 0,
+  store.frame
+    ? Math.max(0, Math.min((width.value - 2 * mat.value) / store.frame.width, (height.value - 2 * mat.value) / store.frame.height))
+    : 0,
 );
 const size = computed(() => ({ width: (store.frame?.width ?? 0) * scale.value, height: (store.frame?.height ?? 0) * scale.value }));
 const shown = computed<Shown | undefined>(() => {
@@ -83,7 +97,7 @@ function draw(): void {
 watch([() => store.pixels, shown, looked], draw, { flush: 'post' });
 
 /** A place of the screen in the picture as it is cut, px. */
-function inFrame(event: MouseEvent): readonly [number, number] {
+function inFrame(event: Pick<MouseEvent, 'clientX' | 'clientY'>): readonly [number, number] {
   const { left, top } = surface.value!.getBoundingClientRect();
   return [(event.clientX - left) / scale.value, (event.clientY - top) / scale.value];
 }
@@ -96,6 +110,18 @@ const clamp = ({ x, y }: Place): Place => ({
   y: Math.min(store.pixels!.height - 1, Math.max(0, y)),
 });
 
+/** The place of the picture under a place of the window; nothing beside it. */
+function placeAt(clientX: number, clientY: number): Place | undefined {
+  if (!surface.value || !store.frame || !store.pixels) return undefined;
+  const { left, top, right, bottom } = surface.value.getBoundingClientRect();
+  const isOver = clientX >= left && clientX <= right && clientY >= top && clientY <= bottom;
+  return isOver ? toPlace(inFrame({ clientX, clientY })) : undefined;
+}
+if (!props.alone) {
+  store.placeAt = placeAt;
+  onScopeDispose(() => store.placeAt === placeAt && (store.placeAt = undefined));
+}
+
 /** What a hand is drawing, px of the picture as it is cut. */
 const line = shallowRef<(readonly [number, number])[]>();
 const dragging = ref<string>();
@@ -105,6 +131,7 @@ let justMoved = false;
 /** Raw updates come at once, where the browser has them; the moves that follow with the frame bring nothing new. */
 let last: { readonly x: number; readonly y: number } | undefined;
 function onMove(event: PointerEvent): void {
+  if (props.beside) return;
   const { clientX: x, clientY: y } = event;
   if (last?.x === x && last.y === y) return;
   last = { x, y };
@@ -119,7 +146,7 @@ const DRAG_PX = 6;
 let down: { readonly x: number; readonly y: number } | undefined;
 function onDown(event: PointerEvent): void {
   down = { x: event.clientX, y: event.clientY };
-  if (looking.hand === 'points') return;
+  if (looking.hand === 'points' || props.beside) return;
   surface.value?.setPointerCapture(event.pointerId);
   line.value = [inFrame(event)];
 }
@@ -158,6 +185,7 @@ function onUp(event: PointerEvent): void {
  * since it cannot hover first: its pile is kept with the button.
  */
 function onPress(event: MouseEvent): void {
+  if (props.beside) return emit('press', toPlace(inFrame(event)));
   if (looking.hand !== 'points' || props.alone || justMoved) return;
   emit('point', toPlace(inFrame(event)), event.timeStamp, true);
   const dragged = down !== undefined && Math.hypot(event.clientX - down.x, event.clientY - down.y) > DRAG_PX;
@@ -169,6 +197,8 @@ const NOTCH_PX = 60;
 const LINE_PX = 20;
 let turned = 0;
 function onWheel(event: WheelEvent): void {
+  if (props.beside) return;
+  event.preventDefault();
   const delta = event.deltaY * (event.deltaMode === WheelEvent.DOM_DELTA_LINE ? LINE_PX : 1);
   turned = Math.sign(turned) === Math.sign(delta) ? turned + delta : delta;
   if (Math.abs(turned) < NOTCH_PX) return;
@@ -215,14 +245,18 @@ const drawing = computed(() => {
 
 <template>
   <div ref="box" class="box">
-    <div class="mat" :style="{ background: paintings.onEasel?.ground, padding: `${MAT_PX}px` }">
+    <div class="mat" :style="{ background: paintings.onEasel?.ground, padding: `${mat}px` }">
       <div
         ref="surface"
         class="picture"
         role="application"
         tabindex="0"
-        :class="looking.hand"
-        :aria-label="`Reference ${name}. Arrow keys move the point, plus and minus change the area, Enter keeps the pile.`"
+        :class="beside ? 'beside' : looking.hand"
+        :aria-label="
+          beside
+            ? `Reference ${name}. Arrow keys move the point, Enter takes it from there.`
+            : `Reference ${name}. Arrow keys move the point, plus and minus change the area, Enter keeps the pile.`
+        "
         :style="{ width: `${size.width}px`, height: `${size.height}px` }"
         @pointerrawupdate="onMove"
         @pointermove="onMove"
@@ -230,22 +264,13 @@ const drawing = computed(() => {
         @pointerup="onUp"
         @pointerleave="emit('leave')"
         @click="onPress"
-        @wheel.prevent="onWheel"
+        @wheel="onWheel"
         @keydown="onKey"
       >
         <canvas ref="canvas" class="canvas" />
         <PictureGrid v-if="looking.grid && store.frame" :width="size.width" :height="size.height" :grid="store.view.grid" />
         <svg class="over" :width="size.width" :height="size.height" aria-hidden="true">
-          <template v-for="one in [...others, ...(ring?.path ? [ring] : [])]" :key="`${one.x} ${one.y}`">
-            <path v-if="one.path" :d="one.path" class="dark" />
-            <circle v-else :cx="one.x" :cy="one.y" :r="one.r" class="dark" />
-            <path v-if="one.path" :d="one.path" class="light" />
-            <circle v-else :cx="one.x" :cy="one.y" :r="one.r" class="light" />
-          </template>
-          <template v-if="drawing">
-            <path :d="drawing" class="dark" />
-            <path :d="drawing" class="light" />
-          </template>
+          <DrawnOver :outlines="[...others, ...(ring?.path ? [ring] : []), ...(drawing ? [{ path: drawing }] : [])]" />
         </svg>
         <span
           v-if="ring && !ring.path"
@@ -258,8 +283,11 @@ const drawing = computed(() => {
           :scale="scale"
           :frame="store.frame"
           :quiet="alone ?? false"
+          :opens="beside ?? false"
           @drag="dragging = $event"
+          @open="emit('open', $event)"
         />
+        <slot v-if="store.frame && !line" :scale="scale" :frame="store.frame" :place-at="placeAt" />
       </div>
     </div>
   </div>
@@ -280,6 +308,11 @@ const drawing = computed(() => {
   touch-action: none;
   overflow: hidden;
 }
+/* Beside the mixing a finger may scroll past it. */
+.picture.beside {
+  cursor: pointer;
+  touch-action: manipulation;
+}
 .canvas {
   width: 100%;
   height: 100%;
@@ -289,18 +322,6 @@ const drawing = computed(() => {
   position: absolute;
   inset: 0;
   pointer-events: none;
-}
-.over path,
-.over circle {
-  fill: none;
-}
-.dark {
-  stroke: #000;
-  stroke-width: 4;
-}
-.light {
-  stroke: #fff;
-  stroke-width: 1.5;
 }
 .ring {
   position: absolute;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { labToHex, lightnessOfValue, stepValues } from '@dusk/core';
+import { stepValues } from '@dusk/core';
 import { computed, useTemplateRef } from 'vue';
+import { grey } from '../chips/surround.ts';
 import { useSettings } from '../stores/settings.ts';
 import { useReference } from '../stores/reference.ts';
 
@@ -15,7 +16,7 @@ const ends = computed(() => store.range ?? { darkest: 0, lightest: 10 });
 const steps = computed(() => {
   const edges = [0, ...props.bounds, 10];
   return stepValues(props.bounds, ends.value).map((value, i) => ({
-    css: labToHex([lightnessOfValue(Math.min(10, Math.max(0, value))), 0, 0]),
+    css: grey(value),
     ink: value > 5 ? '#000' : '#fff',
     width: edges[i + 1]! - edges[i]!,
     share: 100 * (props.shares[i] ?? 0),

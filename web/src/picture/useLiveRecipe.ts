@@ -3,25 +3,23 @@ import {
   readOutline,
   surroundNote,
   surroundOf,
-  throughKey,
-  underCeiling,
-  valueOfLightness,
-  lightnessOfValue,
   type AreaReading,
   type Lab,
   type Outline,
   type Trust,
   type Zone,
 } from '@dusk/core';
-import { useLocalStorage } from '@vueuse/core';
 import { computed, nextTick, ref, shallowRef, watch } from 'vue';
 import { engine } from '../engine/engine.ts';
 import type { Proposed } from '../engine/proposal.ts';
 import { useDesk } from '../stores/useDesk.ts';
+import { useLanding } from '../stores/landing.ts';
 import { usePaintings } from '../stores/paintings.ts';
 import { useSettings } from '../stores/settings.ts';
 import { readFiner } from './finer.ts';
 import { useReference } from '../stores/reference.ts';
+import { usePoints } from './points.ts';
+import { ofValueAlone, useToPaint } from './toPaint.ts';
 
 /** A place in a picture, in the pixels of the copy that is read. */
 export interface Place {
@@ -63,10 +61,11 @@ const DWELL_WITHIN = 0.006;
 export function useLiveRecipe() {
   const reference = useReference();
   const store = useDesk();
+  const landing = useLanding();
+  const toPaint = useToPaint();
   const paintings = usePaintings();
   const settings = useSettings();
-  /** The last point of each reference, in its own pixels: it outlives a reload. */
-  const points = useLocalStorage<Record<string, Place>>('dusk.points', {});
+  const points = usePoints();
   const place = ref<Place>();
   const drawn = shallowRef<Outline>();
   const live = shallowRef<LiveReading>();
@@ -128,11 +127,7 @@ export function useLiveRecipe() {
     }, STILL_MS);
   }
 
-  const paintOf = (seen: Lab): Lab => {
-    const keyed = underCeiling(reference.key ? throughKey(reference.key, seen) : seen, paintings.onEasel?.ceiling ?? undefined);
-    if (!valueOnly.value) return keyed;
-    return [lightnessOfValue(Math.min(10, Math.max(0, valueOfLightness(keyed[0])))), hueOf.value[1], hueOf.value[2]];
-  };
+  const paintOf = (seen: Lab): Lab => (valueOnly.value ? ofValueAlone(toPaint(seen), hueOf.value) : toPaint(seen));
 
   /** @param since when the painter moved, to measure how closely the recipe follows */
   async function follow(since: number): Promise<void> {
@@ -143,7 +138,7 @@ export function useLiveRecipe() {
     const reading = isOwn ? finer!.reading : readOutline(picture, at, reference.gains);
     const paint = paintOf(reading.lab);
     const ofValueOnly = valueOnly.value;
-    const { desk } = store;
+    const desk = landing.deskFor(paint);
     const wishes = {
       dulling: settings.settings.dulling,
       amountMl: settings.settings.amountMl,
@@ -155,7 +150,7 @@ export function useLiveRecipe() {
         .follow(desk, paint, wishes)
         .catch(() => undefined));
     // A newer place answers for itself.
-    if (at !== outline.value || desk !== store.desk || (desk && !answer && exclude.value.length === 0)) return;
+    if (at !== outline.value || desk !== landing.deskFor(paint) || (desk && !answer && exclude.value.length === 0)) return;
     live.value = { ...reading, outline: at, isOwn, paint, valueOnly: ofValueOnly, answer };
     trust.value = undefined;
     await nextTick();
@@ -233,6 +228,7 @@ export function useLiveRecipe() {
     [
       () => reference.radius,
       () => store.desk,
+      () => landing.byHabit,
       () => reference.pixels,
       () => settings.settings.dulling,
       () => settings.settings.amountMl,

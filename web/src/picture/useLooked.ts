@@ -1,15 +1,15 @@
-import { evenSteps, type Affine, type ReachMap } from '@dusk/core';
+import { type Affine, type Lab, type ReachMap } from '@dusk/core';
 import { onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue';
 import { engine, unlessGivenUp } from '../engine/engine.ts';
 import type { KeySent, LookAsked, LookedAt, LookNeeds } from '../engine/pictures.ts';
 import { useDesk } from '../stores/useDesk.ts';
+import { useDress } from '../stores/dress.ts';
+import { lookNow, usePiles } from '../stores/piles.ts';
 import { useSettings } from '../stores/settings.ts';
 import { useSight } from '../floor/sight.ts';
-import { LOOKS, useLooking } from '../stores/looking.ts';
+import { useLooking } from '../stores/looking.ts';
 import { useReference } from '../stores/reference.ts';
-
-/** Steps that values are cut into where the painter has set none. */
-const USUAL_STEPS = 5;
+import { useTrying } from '../stores/trying.ts';
 
 export interface Shown {
   /** px. */
@@ -17,26 +17,41 @@ export interface Shown {
   readonly height: number;
   /** Pixels of the screen to one of the picture as it is cut. */
   readonly scale: number;
+  /** Where the part that is shown begins, pixels of the screen; the whole picture begins at 0. */
+  readonly from?: readonly [number, number];
 }
 
-/** What the picture is looked at as, worked out away from the page: only the newest is asked for. */
-export function useLooked(shown: Readonly<Ref<Shown | undefined>>) {
+/**
+ * What the picture is looked at as, worked out away from the page: only the newest is asked for.
+ * @param isPart a part of the picture beside the whole, which looks for what is out of reach by itself
+ */
+export function useLooked(shown: Readonly<Ref<Shown | undefined>>, isPart = false) {
   const store = useReference();
   const looking = useLooking();
   const sight = useSight();
   const settings = useSettings();
   const desk = useDesk();
+  const dress = useDress();
+  const trying = useTrying();
+  const piles = usePiles();
   const looked = shallowRef<LookedAt>();
   const reach = shallowRef<ReachMap>();
   /** How far the sweep for what is out of reach is, 0–1. */
   const sweeping = ref<number>();
   let isGone = false;
 
-  const bounds = (): readonly number[] => store.view.steps ?? (store.range ? evenSteps(USUAL_STEPS, store.range) : [2, 4, 6, 8]);
+  const bounds = (): readonly number[] => dress.bounds;
   const keySent = (): KeySent | undefined => (store.isKeyed && store.key ? { plan: store.key.plan, ends: store.key.ends } : undefined);
 
+  /** How the pile looks whose places are lit. */
+  const litPile = (): Lab | undefined => {
+    const pile = looking.lit === undefined ? undefined : piles.byId.get(looking.lit);
+    return pile && lookNow(pile);
+  };
   function asked(): LookAsked {
     if (looking.without) return { kind: 'colour' };
+    const lit = litPile();
+    if (lit) return { kind: 'serving', pile: lit };
     switch (looking.look) {
       case 'values':
         return { kind: 'values', bounds: bounds(), range: store.range ?? { darkest: 0, lightest: 10 } };
@@ -48,6 +63,8 @@ export function useLooked(shown: Readonly<Ref<Shown | undefined>>) {
         return { kind: 'strength' };
       case 'reach':
         return reach.value ? { kind: 'reach', table: reach.value.table } : { kind: 'colour' };
+      case 'piles':
+        return dress.asked;
       case 'colour':
         return { kind: 'colour' };
     }
@@ -56,19 +73,22 @@ export function useLooked(shown: Readonly<Ref<Shown | undefined>>) {
   function needs(): LookNeeds | undefined {
     const { pixels, frame } = store;
     if (!pixels || !frame || !shown.value || shown.value.width < 1) return undefined;
-    const { width, height, scale } = shown.value;
-    const transform = frame.toFrame.map((v) => v * scale) as unknown as Affine;
+    const { width, height, scale, from } = shown.value;
+    const [a, b, c, d, e, f] = frame.toFrame.map((v) => v * scale) as unknown as Affine;
+    const transform: Affine = [a, b, c, d, e - (from?.[0] ?? 0), f - (from?.[1] ?? 0)];
     const plain = looking.without;
     return {
       pictureId: pixels.id,
       gains: plain ? [1, 1, 1] : store.gains,
-      key: looking.asPaint && !plain ? keySent() : undefined,
+      // A pile is painted: what it serves is what is to be painted so.
+      key: (looking.asPaint || litPile()) && !plain ? keySent() : undefined,
       look: asked(),
       width,
       height,
       transform,
       squint: !plain && (sight.squint || looking.look === 'edges') ? looking.squint : 0,
       lost: looking.lost && !plain,
+      trial: plain ? undefined : trying.asked,
     };
   }
 
@@ -96,7 +116,7 @@ export function useLooked(shown: Readonly<Ref<Shown | undefined>>) {
     busy = false;
   }
 
-  const isReach = (): boolean => looking.look === 'reach';
+  const isReach = (): boolean => looking.look === 'reach' && !isPart;
   let sweep: AbortController | undefined;
   async function sweepReach(): Promise<void> {
     sweep?.abort();
@@ -119,7 +139,7 @@ export function useLooked(shown: Readonly<Ref<Shown | undefined>>) {
   const cancelSweep = (): void => {
     sweep?.abort();
     sweeping.value = undefined;
-    looking.look = LOOKS[0];
+    looking.look = 'colour';
   };
   watch([isReach, () => store.pixels, () => desk.desk, () => store.gains.join(), () => store.key], () => void sweepReach(), {
     immediate: true,
@@ -136,6 +156,9 @@ export function useLooked(shown: Readonly<Ref<Shown | undefined>>) {
       () => store.view.steps,
       () => store.view.pivot,
       reach,
+      litPile,
+      () => trying.asked,
+      () => (looking.look === 'piles' ? dress.asked : undefined),
       () => settings.settings.warmBlue,
       () => sight.squint,
       () => looking.look,

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { differenceWords, valueOfLightness, type Lab } from '@dusk/core';
+import { compareColours, differenceWords, valueOfLightness, type Lab } from '@dusk/core';
 import { computed } from 'vue';
 import { describe } from '../floor/words.ts';
 import { useSettings } from '../stores/settings.ts';
@@ -26,12 +26,18 @@ const halves = computed(() => [
   ...(props.beside ?? []).map((one) => ({ ...one, chip: 'beside' })),
 ]);
 const beyond = computed(() => halves.value.some(({ lab }) => !white.shown(lab).inDisplay));
+/** Less than an eye tells apart along an edge, ΔE00. */
+const SEAM = 0.8;
+const isSeamless = computed(
+  () => props.wanted !== undefined && compareColours(props.wanted, props.knife, settings.settings.warmBlue).deltaE00 < SEAM,
+);
 /** Two values that are alike to a painter are written alike, whatever their roundings are. */
 const ALIKE = 0.05;
 function value(lab: Lab): string {
   const own = valueOfLightness(lab[0]);
   const wanted = props.wanted && valueOfLightness(props.wanted[0]);
-  return settings.valueText(wanted !== undefined && Math.abs(own - wanted) < ALIKE ? wanted : own);
+  const isAsWanted = props.wanted !== undefined && differenceWords(lab, props.wanted, settings.settings.warmBlue).length === 0;
+  return settings.valueText(wanted !== undefined && (isAsWanted || Math.abs(own - wanted) < ALIKE) ? wanted : own);
 }
 const words = (chip: string, lab: Lab): string => {
   if (chip === 'target' || (!props.wanted && chip === 'mixed')) return describe(lab, settings.temperatureOf(lab));
@@ -61,6 +67,7 @@ const words = (chip: string, lab: Lab): string => {
         <span class="words">{{ words(half.chip, half.lab) }}</span>
       </p>
     </div>
+    <p v-if="isSeamless" class="beyond no-seam" data-test="no-seam">No seam to see: the halves match.</p>
     <p v-if="lamp" class="beyond" data-test="by-lamp">By {{ lamp }}, to an eye that has got used to it: white paper looks white.</p>
     <p v-if="beyond" class="beyond">Shown duller than it is: this screen cannot reach it.</p>
   </div>

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { mlText } from '@dusk/core';
-import { mdiBroom, mdiCardPlusOutline, mdiDeleteOutline, mdiHistory, mdiRecycle } from '@mdi/js';
+import { mdiChevronLeft } from '@mdi/js';
 import type { PileDto } from '@dusk/wire';
-import { computed, ref, toRef, watch } from 'vue';
+import { computed, defineAsyncComponent, nextTick, ref, toRef, useTemplateRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useCards } from '../stores/cards.ts';
 import { LAMP_NAMES } from '../floor/lamps.ts';
 import { clock } from '../floor/words.ts';
-import Tabs from '../controls/Tabs.vue';
+import MoreKeys from '../controls/MoreKeys.vue';
+import { inSteps } from '../floor/inSteps.ts';
 import EditableName from '../controls/EditableName.vue';
 import { useSight } from '../floor/sight.ts';
 import { useAskedFor } from '../floor/useAskedFor.ts';
@@ -29,6 +30,7 @@ import { stringOf, nameBeside, usePiles } from '../stores/piles.ts';
 import PlannedRecipe from './PlannedRecipe.vue';
 import PurposePanel from './PurposePanel.vue';
 import RemakePile from '../remaking/RemakePile.vue';
+import PictureBeside from '../picture/PictureBeside.vue';
 import SeenBy from './SeenBy.vue';
 import ShortAsks from '../kin/ShortAsks.vue';
 import StoryStrip from './StoryStrip.vue';
@@ -43,8 +45,11 @@ import { useWorkOnPile } from './useWorkOnPile.ts';
 import WhitePaper from '../correcting/WhitePaper.vue';
 import { useWhite } from '../floor/white.ts';
 
+const LaidPanel = defineAsyncComponent(() => import('../landing/LaidPanel.vue'));
+
 /** A pile as it is worked on: one judging stage, what it looks like, what to do next. */
 const props = defineProps<{ pile: PileDto }>();
+const steps = inSteps(4);
 const router = useRouter();
 const cards = useCards();
 const piles = usePiles();
@@ -68,31 +73,40 @@ const standing = computed(() => {
   return `on the palette since ${clock(stages.find((s) => s.kind === 'mixed')!.at)} · ${mlText(there)}`;
 });
 /** What stands beside the pile: its recipe or what to add, its kin, strings, what it is for. */
-const PANELS = ['recipe', 'kin', 'string', 'for'] as const;
+const PANELS = ['recipe', 'kin', 'string', 'for', 'laid'] as const;
 type Panel = (typeof PANELS)[number];
 const panel = ref<Panel>(route.query['with'] ? 'kin' : 'recipe');
 watch(
   () => route.query['with'],
   (other) => other && (panel.value = 'kin'),
 );
+/** What was opened has the focus, so that Tab goes on in it. */
+const right = useTemplateRef('right');
+watch(panel, async () => {
+  await nextTick();
+  right.value?.focus({ preventScroll: true });
+});
 const isKin = computed(() => panel.value === 'kin');
 const kin = useKin(toRef(props, 'pile'), isKin);
 const string = useString(
   toRef(props, 'pile'),
   computed(() => panel.value === 'string'),
 );
-const tabs = computed(() => [
-  { id: 'recipe' as const, title: state.value === 'planned' ? 'Recipe' : 'Add', key: '1' },
-  { id: 'kin' as const, title: 'From it', key: '2' },
-  { id: 'string' as const, title: 'Steps', key: '3' },
-  { id: 'for' as const, title: 'For', key: '4' },
-]);
+/** What leads on from what to put in. */
+const DOORS = [
+  { id: 'kin', title: 'From it', says: 'the next pile from this one', key: '2' },
+  { id: 'string', title: 'In steps', says: 'a row of steps from it', key: '3' },
+  { id: 'for', title: 'For', says: 'what it is for', key: '4' },
+  { id: 'laid', title: 'Laid', says: 'how it is laid, over what, and enough of it', key: '5' },
+] as const;
+const behind = computed(() => DOORS.find(({ id }) => id === panel.value));
 const remaking = ref(false);
 const knifeIs = computed(() => {
   if (state.value === 'planned') return 'as planned';
-  return looking.draft.value || looking.stage.value?.looks.length ? 'on the knife' : 'should be';
+  if (looking.draft.value) return 'as you say it is';
+  return looking.stage.value?.looks.length ? 'on the knife' : 'should be';
 });
-const { on, over, laidOn, paint, stage } = useStage(toRef(props, 'pile'), { lab: looking.lab, knifeIs, target, kin, isKin });
+const { on, besideId, over, laidOn, paint, stage } = useStage(toRef(props, 'pile'), { lab: looking.lab, knifeIs, target, kin, isKin });
 const isByLamp = computed(() => sight.lamp !== 'D65');
 
 /** What is to show in a pile that is left broken. */
@@ -167,6 +181,13 @@ function makeCards(): Promise<unknown> {
   if (others.length > 1) return cards.makeSet(others, 'string', props.pile.name);
   return makeCard();
 }
+const seldom = computed(() => [
+  { title: 'Make a card of it', key: 'c', run: makeCard },
+  { title: 'From today’s tubes', label: 'Remake it from today’s tubes', key: 'r', run: () => (remaking.value = true) },
+  { title: 'Its history, line by line', label: 'History of this pile, line by line', run: () => (history.value = true) },
+  ...(isMixed.value ? [{ title: 'Wipe it off', label: 'Wipe this pile off', run: scraped }] : []),
+  { title: 'Put it away', label: 'Put this pile away', run: putAway },
+]);
 const kinKeys = () => [
   kinKey('ArrowUp', 'value', 1),
   kinKey('ArrowDown', 'value', -1),
@@ -212,34 +233,20 @@ useShortcuts(() => [
       <p class="standing figures" data-test="standing">
         {{ standing }}
         <RouterLink
-          v-if="pile.sampleId"
-          class="seen-at"
-          :to="{ name: 'reference', params: { paintingId: pile.paintingId }, query: { sample: pile.sampleId } }"
-          >where it was seen</RouterLink
-        >
-        <RouterLink
           v-for="rest in piles.leftOf(pile.id)"
           :key="rest.id"
-          class="seen-at"
+          class="beside-it"
           data-test="left-over"
           :to="{ name: 'mixing', params: { paintingId: pile.paintingId, pileId: rest.id } }"
           ><span class="left-over" :style="{ background: piles.shownNow(rest) }" /> {{ mlText(rest.there) }}
           {{ nameBeside(rest, pile) }} left</RouterLink
         >
-        <RouterLink v-if="cardId" class="seen-at" data-test="its-card" :to="{ name: 'cards', params: { cardId } }">its card</RouterLink>
+        <RouterLink v-if="cardId" class="beside-it" data-test="its-card" :to="{ name: 'cards', params: { cardId } }">its card</RouterLink>
       </p>
-      <v-btn
-        :icon="mdiRecycle"
-        aria-label="Remake it from today’s tubes"
-        title="Remake it from today’s tubes (r)"
-        @click="remaking = true"
-      />
-      <v-btn :icon="mdiCardPlusOutline" aria-label="Make a card of it" title="Make a card of it (c)" @click="makeCard" />
-      <v-btn :icon="mdiHistory" aria-label="History of this pile, line by line" title="History" @click="history = true" />
-      <v-btn v-if="isMixed" :icon="mdiBroom" aria-label="Wipe this pile off" title="Wipe this pile off" @click="scraped" />
-      <v-btn :icon="mdiDeleteOutline" aria-label="Put this pile away" title="Put this pile away" @click="putAway" />
+      <MoreKeys :keys="seldom" label="More of this pile" />
     </header>
     <div class="work">
+      <PictureBeside :pile="pile" class="picture" />
       <div class="left">
         <JudgingStage
           v-if="panel !== 'string' || !string.proposed.value"
@@ -251,17 +258,26 @@ useShortcuts(() => [
           :on="laidOn"
           v-bind="isByLamp ? { lamp: LAMP_NAMES[sight.lamp] } : {}"
         />
-        <template v-if="isMixed && !isKin">
-          <SaidKeys :lab="looking.lab.value" @nudge="nudge" @say="looking.say" />
-          <OtherLooks :looking="looking" @photo="photo = true" @record="recordLook" />
+        <template v-if="steps > 0 && isMixed && !isKin">
+          <SaidKeys :lab="looking.lab.value" @nudge="nudge" @say="looking.say">
+            <OtherLooks :looking="looking" @photo="photo = true" @record="recordLook" />
+          </SaidKeys>
         </template>
-        <StringStrip :pile="pile" />
-        <div class="story">
+        <StringStrip v-if="steps > 1" :pile="pile" />
+        <div v-if="steps > 1" class="story">
           <StoryStrip v-if="pile.stages.length > 0" :pile="pile" @history="history = true" />
           <LearntLine :pile="pile" :without="beliefs" />
         </div>
         <StringPlan v-if="panel === 'string' && string.proposed.value" :string="string" @keep="keepString" />
-        <SeenBy v-model="on" class="seen-by" :paint="paint" v-bind="over ? { over: over.name } : {}" />
+        <SeenBy
+          v-if="steps > 1"
+          v-model="on"
+          v-model:beside="besideId"
+          class="seen-by"
+          :paint="paint"
+          v-bind="over ? { over: over.name } : {}"
+        />
+        <OtherRecipes v-if="steps > 2 && panel === 'recipe' && state === 'planned'" class="instead" :pile="pile" />
         <FamilyTree v-if="isKin" class="family" :pile="pile" />
         <p v-if="pile.note" class="noted">{{ pile.note }}</p>
         <p v-if="pile.purpose.leftBroken" class="noted">
@@ -269,16 +285,21 @@ useShortcuts(() => [
           >.
         </p>
       </div>
-      <div class="right">
+      <div ref="right" class="right" tabindex="-1">
         <MotherAsks :pile-id="pile.id" />
-        <Tabs v-model="panel" label="Beside the pile" :tabs="tabs" />
+        <header v-if="behind" class="behind">
+          <v-btn :prepend-icon="mdiChevronLeft" data-test="door-back" @click="panel = 'recipe'">
+            {{ state === 'planned' ? 'Recipe' : 'Add' }}&ensp;<kbd>1</kbd>
+          </v-btn>
+          <h2>{{ behind.title }}</h2>
+        </header>
         <KinPanel v-if="isKin" :pile="pile" :kin="kin" @child="keepChild" @itself="kin.changeItself()" @into="intoAll = true" />
         <StringPanel v-else-if="panel === 'string'" :pile="pile" :string="string" />
         <PurposePanel v-else-if="panel === 'for'" :pile="pile" />
+        <LaidPanel v-else-if="panel === 'laid'" :pile="pile" />
         <template v-else-if="state === 'planned'">
           <ShortAsks v-if="short.length > 0" :short="short" :most="most" @less="mixedOfLess" @enough="mixedAnyway" @leave="short = []" />
           <PlannedRecipe :pile="pile" @mixed="mixed" @remake="remaking = true" />
-          <OtherRecipes :pile="pile" />
         </template>
         <AddThis
           v-else-if="isMixed"
@@ -294,25 +315,41 @@ useShortcuts(() => [
           @confirm="confirm"
           @changed="changed"
         />
+        <nav class="doors" aria-label="What leads on from it">
+          <button
+            v-for="door in DOORS"
+            :key="door.id"
+            type="button"
+            data-test="door"
+            :aria-label="door.title"
+            :aria-pressed="panel === door.id"
+            :title="`${door.says} (${door.key})`"
+            @click="panel = panel === door.id ? 'recipe' : door.id"
+          >
+            {{ door.title }} <kbd>{{ door.key }}</kbd>
+          </button>
+        </nav>
       </div>
     </div>
-    <IntoAll v-model="intoAll" :pile="pile" />
-    <PileHistory v-model="history" :pile="pile" />
-    <PhotoLook v-model="photo" @read="looking.read($event, 'photo')" />
-    <RemakePile v-model="remaking" :pile="pile" />
-    <WhitePaper />
+    <template v-if="steps > 3">
+      <IntoAll v-model="intoAll" :pile="pile" />
+      <PileHistory v-model="history" :pile="pile" />
+      <PhotoLook v-model="photo" @read="looking.read($event, 'photo')" />
+      <RemakePile v-model="remaking" :pile="pile" />
+      <WhitePaper />
+    </template>
   </section>
 </template>
 
 <style scoped>
 .open-pile {
   height: 100%;
-  padding: calc(2 * var(--unit)) calc(6 * var(--unit)) calc(3 * var(--unit));
+  padding: calc(2 * var(--unit)) calc(5 * var(--unit)) calc(3 * var(--unit));
   overflow-y: auto;
 }
-header {
+.open-pile > header {
   display: grid;
-  grid-template-columns: minmax(120px, max-content) minmax(0, 1fr) repeat(5, auto);
+  grid-template-columns: minmax(200px, 1fr) minmax(0, 1fr) auto;
   gap: var(--unit) calc(4 * var(--unit));
   align-items: center;
   margin-bottom: calc(2 * var(--unit));
@@ -320,7 +357,7 @@ header {
 .standing {
   font-size: var(--size-note);
 }
-.seen-at {
+.beside-it {
   display: inline-block;
   white-space: nowrap;
   color: inherit;
@@ -328,18 +365,58 @@ header {
 }
 .work {
   display: grid;
-  grid-template-columns: minmax(0, 1.66fr) minmax(0, 1fr);
-  gap: calc(9 * var(--unit));
+  grid-template-columns: minmax(0, 3fr) minmax(0, 4.2fr) minmax(340px, 3.4fr);
+  gap: calc(6 * var(--unit));
 }
-/* What is judged stays in sight while what stands beside it is gone through. */
-.left {
+.work:has(> .away) {
+  grid-template-columns: minmax(0, 1.66fr) minmax(340px, 1fr);
+}
+.work > .away {
+  grid-column: 1 / -1;
+  order: 3;
+}
+/* What is judged, and the picture, stay in sight while what stands beside them is gone through. */
+.left,
+.picture {
   position: sticky;
   top: 0;
   align-self: start;
+}
+.left {
   display: grid;
   grid-template-columns: minmax(0, 1fr);
   gap: calc(2 * var(--unit));
   align-content: start;
+}
+.right:focus-visible {
+  outline: none;
+}
+.behind {
+  display: flex;
+  align-items: center;
+  gap: calc(3 * var(--unit));
+  margin-bottom: calc(2 * var(--unit));
+}
+.doors {
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+  gap: calc(2 * var(--unit));
+  margin-top: calc(3 * var(--unit));
+}
+.doors button {
+  min-height: 48px;
+  border: 1px solid var(--surround-line);
+  border-radius: 3px;
+}
+.doors [aria-pressed='true'] {
+  font-weight: 700;
+  border-color: currentColor;
+}
+.doors kbd {
+  border: 0;
+  padding: 0 0 0 var(--unit);
+  font-size: var(--size-note);
+  font-weight: 400;
 }
 .story {
   display: flex;
@@ -355,11 +432,23 @@ header {
   border-left: 3px solid currentColor;
   padding-left: calc(2 * var(--unit));
 }
+.left-over {
+  display: inline-block;
+  width: 14px;
+  height: 14px;
+  border-radius: 50%;
+  vertical-align: middle;
+}
+@media (pointer: coarse) {
+  .doors kbd {
+    display: none;
+  }
+}
 @media (orientation: portrait), (max-width: 800px) {
   .open-pile {
     padding: calc(2 * var(--unit)) calc(4 * var(--unit));
   }
-  /* Upright: what to add stands under the keys, what is asked less often below it. */
+  /* Upright: the picture above, what to add under the keys, what is asked less often below it. */
   .work {
     display: flex;
     flex-direction: column;
@@ -368,10 +457,25 @@ header {
   .left {
     display: contents;
   }
+  .picture {
+    position: static;
+    align-self: stretch;
+  }
   .right {
     order: 1;
   }
-  .other-looks,
+  .left :deep(.look-keys) {
+    display: contents;
+  }
+  .left :deep(.halves) {
+    height: clamp(56px, 12vh, 240px);
+  }
+  .left :deep(.words),
+  .left :deep(.other-looks),
+  .left :deep(.sure) {
+    order: 2;
+  }
+  .instead,
   .story,
   .family,
   .noted,
@@ -379,52 +483,50 @@ header {
     order: 2;
   }
 }
-/* Little height: what is judged and what to mix stand side by side, both at once. */
+/* Little height: what is judged and what to mix stand side by side, both at once; the picture above what is judged. */
 @media (max-height: 520px) and (orientation: landscape) {
   .open-pile .work {
     display: grid;
     grid-template-columns: minmax(0, 2fr) minmax(0, 3fr);
-    gap: calc(4 * var(--unit));
+    gap: calc(2 * var(--unit)) calc(4 * var(--unit));
   }
   .open-pile .left {
     display: grid;
+    position: static;
+    grid-column: 1;
+    grid-row: 1;
+  }
+  .open-pile .picture {
+    grid-column: 1;
+    grid-row: 2;
   }
   .open-pile .right {
     order: 0;
+    grid-column: 2;
+    grid-row: 1 / 3;
   }
   .open-pile :deep(.halves) {
     height: 64px;
   }
-  header {
+  .open-pile > header {
     margin-bottom: 0;
   }
 }
+@media (max-width: 600px) and (orientation: portrait) {
+  .work {
+    gap: calc(2 * var(--unit));
+  }
+  .left :deep(.no-seam) {
+    display: none;
+  }
+}
 @media (max-width: 800px) {
-  header {
-    grid-template-columns: minmax(0, 1fr) repeat(5, auto);
+  .open-pile > header {
+    grid-template-columns: minmax(0, 1fr) auto;
   }
   .standing {
     grid-row: 2;
     grid-column: 1 / -1;
   }
-}
-/* A name is read whole; its keys stand below it. */
-@media (max-width: 600px) and (orientation: portrait) {
-  header {
-    grid-template-columns: repeat(5, auto) minmax(0, 1fr);
-  }
-  header > :first-child {
-    grid-column: 1 / -1;
-  }
-  .standing {
-    grid-row: 3;
-  }
-}
-.left-over {
-  display: inline-block;
-  width: 14px;
-  height: 14px;
-  border-radius: 50%;
-  vertical-align: middle;
 }
 </style>

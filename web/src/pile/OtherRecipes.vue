@@ -1,9 +1,19 @@
 <script setup lang="ts">
-import { dryingOf, EMPHASES, openToTubes, TOUCH_DRY_DAYS, valueOfLightness, type Emphasis, type Hold, type Mixture } from '@dusk/core';
+import {
+  closeness,
+  dryingOf,
+  EMPHASES,
+  openToTubes,
+  TOUCH_DRY_DAYS,
+  valueOfLightness,
+  type Emphasis,
+  type Hold,
+  type Mixture,
+} from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { computed, toRef } from 'vue';
 import ColourPair from '../chips/ColourPair.vue';
-import { closeness, valueDifference } from '../floor/words.ts';
+import { valueDifference } from '../floor/words.ts';
 import type { Proposal } from '../engine/proposal.ts';
 import { useDesk } from '../stores/useDesk.ts';
 import { useSettings } from '../stores/settings.ts';
@@ -14,6 +24,7 @@ import TubeKeys from '../recipe/TubeKeys.vue';
 import { useKnown } from '../recipe/useKnown.ts';
 import { madeOf, useOtherRecipes } from './useOtherRecipes.ts';
 import { TAKEN_FROM, type TakenFrom } from '../recipe/wished.ts';
+import Pick from '../controls/Pick.vue';
 
 /** Other recipes for a pile that is not mixed yet, as they are wished; out of reach, the nearest in each way and the tube that would help. */
 const props = defineProps<{ pile: PileDto }>();
@@ -35,14 +46,17 @@ const MINDS: Readonly<Record<Exclude<Emphasis, 'cheap'>, string>> = {
   cautious: 'tubes without a caution',
 };
 /** Tubes have no prices here, so that nothing can be said of them. */
-const minds = EMPHASES.filter((emphasis): emphasis is keyof typeof MINDS => emphasis in MINDS);
-const HOLDS: Readonly<Record<Hold | '', string>> = {
-  '': 'nothing',
-  value: 'the value',
-  hue: 'the hue',
-  chroma: 'how bright it is',
-  all: 'all alike',
-};
+const MINDING = EMPHASES.filter((emphasis): emphasis is keyof typeof MINDS => emphasis in MINDS).map((value) => ({
+  value: value as Emphasis,
+  title: MINDS[value],
+}));
+const HOLDS: readonly { readonly value: Hold | ''; readonly title: string }[] = [
+  { value: '', title: 'nothing' },
+  { value: 'value', title: 'the value' },
+  { value: 'hue', title: 'the hue' },
+  { value: 'chroma', title: 'how bright it is' },
+  { value: 'all', title: 'all alike' },
+];
 /** How soon a recipe is touch-dry, where that is what is minded. */
 function dries(mixture: Mixture): string {
   const flat = openToTubes(mixture, desk.flatOfPile);
@@ -53,8 +67,14 @@ function dries(mixture: Mixture): string {
   return `thinly laid, touch-dry in about ${from} to ${to} days${held}`;
 }
 const FROM: Readonly<Record<TakenFrom, string>> = { tubes: 'tubes', both: 'tubes and piles here', piles: 'only piles here' };
-const MOST = [2, 3, 4] as const;
-const PARTS = [4, 6, 8, 10] as const;
+const takenFrom = computed(() =>
+  TAKEN_FROM.map((value) => ({ value, title: FROM[value], disabled: value !== 'tubes' && lying.value.length === 0 })),
+);
+const MOST = [{ value: undefined, title: 'as the palette says' }, ...[2, 3, 4].map((value) => ({ value, title: `${value} things` }))];
+const PARTS = [
+  { value: undefined, title: 'as many parts as it takes' },
+  ...[4, 6, 8, 10].map((value) => ({ value, title: `${value} parts or fewer` })),
+];
 
 const take = (proposal: Proposal): Promise<boolean> =>
   mothers.change(props.pile, proposal.mixture, `Another recipe for “${props.pile.name}”`);
@@ -83,7 +103,7 @@ useShortcuts(() => [{ key: 't', run: () => void takeFirst() }]);
       <h2>Out of reach of {{ isAsked ? 'what is allowed here' : 'this palette' }}</h2>
       <template v-if="nearest">
         <article v-for="way in ways" :key="way.names.join()" class="other">
-          <div class="side"><ColourPair :target="target" :mixed="way.proposal.lab" :height="44" /></div>
+          <div class="side"><ColourPair :target="target" :mixed="way.proposal.lab" :height="56" /></div>
           <div>
             <p class="better">nearest {{ way.names.join(' and ') }}</p>
             <p class="figures">{{ short(way.proposal.mixture, pile.ml) }}</p>
@@ -105,69 +125,45 @@ useShortcuts(() => [{ key: 't', run: () => void takeFirst() }]);
       <p v-else class="quiet">Looking for the nearest…</p>
     </section>
     <h2>Instead</h2>
-    <TubeKeys :wished="wished" :piles="wished.from === 'tubes' ? [] : lying" />
-    <div class="asked">
-      <label
-        >best at
-        <select v-model="wished.minding" data-test="minding">
-          <option v-for="emphasis in minds" :key="emphasis" :value="emphasis">{{ MINDS[emphasis] }}</option>
-        </select></label
-      >
-      <label
-        >keep
-        <select v-model="wished.hold" data-test="holding">
-          <option v-for="(says, hold) in HOLDS" :key="hold" :value="hold">{{ says }}</option>
-        </select></label
-      >
-      <label
-        >from
-        <select v-model="wished.from" data-test="from">
-          <option v-for="from in TAKEN_FROM" :key="from" :value="from" :disabled="from !== 'tubes' && lying.length === 0">
-            {{ FROM[from] }}
-          </option>
-        </select></label
-      >
-      <label
-        >at most
-        <select v-model="wished.most">
-          <option :value="undefined">as the palette says</option>
-          <option v-for="most in MOST" :key="most" :value="most">{{ most }} things</option>
-        </select></label
-      >
-      <label
-        >in
-        <select v-model="wished.parts" aria-label="Most parts">
-          <option :value="undefined">as many parts as it takes</option>
-          <option v-for="parts in PARTS" :key="parts" :value="parts">{{ parts }} parts or fewer</option>
-        </select></label
-      >
-      <label class="tick"><input v-model="wished.exactly" type="checkbox" /> exact, for a scale</label>
-    </div>
     <p v-if="wished.minding === 'fast'" class="figures" data-test="dries">As it is planned: {{ dries(pile.plan) }}.</p>
     <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
     <p v-else-if="!answer" class="quiet">Working out this palette’s recipes…</p>
     <p v-else-if="shown.length === 0" class="quiet">Nothing really different comes near.</p>
-    <article
-      v-for="{ proposal, says, isPinned } in shown"
-      :key="madeOf(proposal.mixture)"
-      class="other"
-      :class="{ pinned: isPinned }"
-      data-test="alternative"
-    >
-      <div class="side"><ColourPair :target="target" :mixed="proposal.lab" :height="44" /></div>
-      <div>
-        <p class="better">{{ says }}</p>
-        <p class="figures">{{ short(proposal.mixture, pile.ml) }}</p>
-        <p class="figures quiet">{{ valueDifference(proposal.valueError) }}, {{ closeness(proposal.deltaE00) }}</p>
-        <p v-if="wished.minding === 'fast'" class="figures">{{ dries(proposal.mixture) }}</p>
+    <div v-if="shown.length > 0" class="chips">
+      <article
+        v-for="{ proposal, says, isPinned } in shown"
+        :key="madeOf(proposal.mixture)"
+        class="other"
+        :class="{ pinned: isPinned }"
+        data-test="alternative"
+      >
+        <div class="side"><ColourPair :target="target" :mixed="proposal.lab" :height="56" /></div>
+        <div>
+          <p v-if="says" class="better">{{ says }}</p>
+          <p class="figures">{{ short(proposal.mixture, pile.ml) }}</p>
+          <p class="figures quiet">{{ valueDifference(proposal.valueError) }}, {{ closeness(proposal.deltaE00) }}</p>
+          <p v-if="wished.minding === 'fast'" class="figures">{{ dries(proposal.mixture) }}</p>
+        </div>
+        <div class="deeds">
+          <v-btn variant="outlined" :aria-label="`Take ${short(proposal.mixture, pile.ml)} instead`" @click="take(proposal)">
+            Take<template v-if="proposal === first">&ensp;<kbd>t</kbd></template>
+          </v-btn>
+          <button type="button" class="pin" :aria-pressed="isPinned" @click="pin(proposal)">{{ isPinned ? 'let go' : 'pin' }}</button>
+        </div>
+      </article>
+    </div>
+    <TubeKeys :wished="wished" :piles="wished.from === 'tubes' ? [] : lying" />
+    <details class="wishes" data-test="wishes">
+      <summary>What it is best at, and of what</summary>
+      <div class="asked">
+        <Pick v-model="wished.minding" :options="MINDING" label="best at" data-test="minding" />
+        <Pick v-model="wished.hold" :options="HOLDS" label="keep" data-test="holding" />
+        <Pick v-model="wished.from" :options="takenFrom" label="from" data-test="from" />
+        <Pick v-model="wished.most" :options="MOST" label="at most" />
+        <Pick v-model="wished.parts" :options="PARTS" label="in" />
+        <label class="tick"><input v-model="wished.exactly" type="checkbox" /> exact, for a scale</label>
       </div>
-      <div class="deeds">
-        <v-btn variant="outlined" :aria-label="`Take ${short(proposal.mixture, pile.ml)} instead`" @click="take(proposal)">
-          Take<template v-if="proposal === first">&ensp;<kbd>t</kbd></template>
-        </v-btn>
-        <button type="button" class="pin" :aria-pressed="isPinned" @click="pin(proposal)">{{ isPinned ? 'let go' : 'pin' }}</button>
-      </div>
-    </article>
+    </details>
   </div>
 </template>
 
@@ -181,19 +177,13 @@ useShortcuts(() => [{ key: 't', run: () => void takeFirst() }]);
   display: flex;
   flex-wrap: wrap;
   gap: 0 calc(4 * var(--unit));
-  font-size: var(--size-note);
+  --pick-name: 52px;
 }
-.asked label {
+.asked .tick {
   display: flex;
   align-items: center;
   min-height: 44px;
   gap: calc(2 * var(--unit));
-}
-.asked select {
-  min-height: 36px;
-  border-bottom: 1px solid currentColor;
-  color: inherit;
-  background: var(--surround);
 }
 .beyond {
   margin-bottom: calc(2 * var(--unit));
@@ -201,21 +191,24 @@ useShortcuts(() => [{ key: 't', run: () => void takeFirst() }]);
 .helps {
   margin-top: var(--unit);
 }
+.chips {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
+  gap: calc(4 * var(--unit));
+}
 .other {
   display: grid;
-  grid-template-columns: 76px minmax(0, 1fr) auto;
-  gap: calc(3 * var(--unit));
-  align-items: center;
-  padding: calc(2 * var(--unit)) 0;
-  border-top: 1px solid var(--surround-line);
+  gap: var(--unit);
+  align-content: start;
   line-height: 1.25;
 }
 .better {
   font-weight: 700;
 }
 .deeds {
-  display: grid;
-  justify-items: center;
+  display: flex;
+  align-items: center;
+  gap: calc(2 * var(--unit));
 }
 .pin {
   min-height: 44px;

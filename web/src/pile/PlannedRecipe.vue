@@ -48,7 +48,7 @@ function resize(way: 1 | -1): void {
 </script>
 
 <template>
-  <div>
+  <div class="planned">
     <div class="head">
       <h2>Mix this</h2>
       <span class="figures stepper">
@@ -75,7 +75,7 @@ function resize(way: 1 | -1): void {
       Brighter ({{ ceiling.above.value.toFixed(1) }}) than it may get ({{ paintings.onEasel?.ceiling }}).
       <button type="button" class="link" @click="ceiling.bringUnder()">Bring it under</button>
     </p>
-    <div class="do">
+    <div class="do stays-upright">
       <button type="button" class="main-key" @click="emit('mixed')">Mixed <kbd>Space</kbd></button>
       <RouterLink class="key" :to="{ name: 'easel', params: { paintingId: pile.paintingId, pileId: pile.id } }">At the easel</RouterLink>
       <RouterLink
@@ -90,6 +90,19 @@ function resize(way: 1 | -1): void {
 </template>
 
 <style scoped>
+.planned {
+  display: flex;
+  flex-direction: column;
+}
+/* On a phone the paint comes before the way it is told. */
+@media (max-width: 600px) and (orientation: portrait) {
+  .planned > .measures {
+    order: 2;
+  }
+  .planned > .trust {
+    order: 3;
+  }
+}
 .head {
   display: flex;
   align-items: center;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { compareColours, isTube, leavesOf, strengthOf, ZONES, type Lab } from '@dusk/core';
+import { compareColours, isInsideOut, isTube, leavesOf, strengthOf, type Lab } from '@dusk/core';
 import type { PileDto, PurposeDto } from '@dusk/wire';
 import { MOST_LAYERS, MOST_NEIGHBOURS } from '@dusk/wire/limits';
 import { computed, ref, watch } from 'vue';
@@ -7,10 +7,13 @@ import { usePaintings } from '../stores/paintings.ts';
 import { useSamples } from '../stores/samples.ts';
 import { useTubes } from '../stores/tubes.ts';
 import { apartText } from '../floor/words.ts';
+import { purposeWith, type Part } from '../stores/purpose.ts';
 import { useSettings } from '../stores/settings.ts';
 import { lookNow, usePiles } from '../stores/piles.ts';
+import Pick from '../controls/Pick.vue';
+import { named, ZONES_OR_NONE } from '../controls/options.ts';
 
-/** What a pile is for: thing, zone and layer, where else it serves, what it stands beside and lies over, whether it is left broken; a note. */
+/** What a pile is for: thing, zone and layer, where else it serves, what it stands beside, whether it is left broken; a note. */
 const props = defineProps<{ pile: PileDto }>();
 const piles = usePiles();
 const tubes = useTubes();
@@ -23,12 +26,26 @@ const own = computed(() => samples.all.find(({ id }) => id === props.pile.sample
 const thing = computed(() => purpose.value.thing ?? own.value?.thing ?? '');
 const zone = computed(() => purpose.value.zone ?? own.value?.zone ?? '');
 
+/** A light of a thing that is darker than its shadow is hardly meant so. */
+const IN_LIGHT: readonly string[] = ['light', 'halftone', 'highlight'];
+const insideOut = computed(() => {
+  if (thing.value === '' || !(IN_LIGHT.includes(zone.value) || zone.value === 'shadow')) return undefined;
+  const zoneOf = (pile: PileDto): string => pile.purpose.zone ?? samples.all.find(({ id }) => id === pile.sampleId)?.zone ?? '';
+  const thingOf = (pile: PileDto): string => pile.purpose.thing ?? samples.all.find(({ id }) => id === pile.sampleId)?.thing ?? '';
+  return piles.ofRank.find((other) => {
+    if (other.id === props.pile.id || thingOf(other) !== thing.value) return false;
+    const [at, own] = [zoneOf(other), zone.value];
+    if (IN_LIGHT.includes(own) && at === 'shadow') return isInsideOut(lookNow(props.pile), lookNow(other));
+    return own === 'shadow' && IN_LIGHT.includes(at) && isInsideOut(lookNow(other), lookNow(props.pile));
+  });
+});
+
 /** Changes a part of what it is for; nothing given takes it away. */
-function say(part: { readonly [K in keyof PurposeDto]?: PurposeDto[K] | undefined }): Promise<boolean> {
-  const next = Object.fromEntries(Object.entries({ ...purpose.value, ...part }).filter(([, value]) => value !== undefined));
-  return piles.change(props.pile.id, { purpose: next }, `What “${props.pile.name}” is for`);
-}
+const say = (part: Part<PurposeDto>): Promise<boolean> =>
+  piles.change(props.pile.id, { purpose: purposeWith(purpose.value, part) }, `What “${props.pile.name}” is for`);
 const others = computed(() => piles.ofRank.filter(({ id }) => id !== props.pile.id));
+const otherPiles = computed(() => named(others.value));
+const LAYERS = Array.from({ length: MOST_LAYERS }, (_, i) => ({ value: i + 1, title: String(i + 1) }));
 const neighbours = computed(() => purpose.value.neighbours ?? []);
 const slots = computed(() => [...neighbours.value, ...(neighbours.value.length < MOST_NEIGHBOURS ? [undefined] : [])]);
 function neighbour(at: number, pileId: string): Promise<boolean> {
@@ -90,13 +107,13 @@ function standsTo(id: string): string {
 }
 const ceiling = computed(() => paintings.onEasel?.ceiling ?? undefined);
 const strength = (lab: Lab): string => strengthOf(lab).toFixed(1);
-const valueOf = (event: Event): string => (event.target as HTMLInputElement | HTMLSelectElement).value;
+const valueOf = (event: Event): string => (event.target as HTMLInputElement).value;
 </script>
 
 <template>
   <div class="purpose">
     <div class="pair">
-      <label
+      <label class="thing"
         >thing
         <input
           :value="thing"
@@ -108,31 +125,31 @@ const valueOf = (event: Event): string => (event.target as HTMLInputElement | HT
         />
         <datalist id="things-of-piles"><option v-for="one in samples.things" :key="one" :value="one" /></datalist>
       </label>
-      <label
-        >zone
-        <select :value="zone" data-test="pile-zone" @change="say({ zone: valueOf($event) || undefined })">
-          <option value="">no zone</option>
-          <option v-for="one in ZONES" :key="one" :value="one">{{ one }}</option>
-        </select></label
-      >
-      <label
-        >layer
-        <select
-          :value="pile.layer"
-          data-test="pile-layer"
-          @change="piles.change(pile.id, { layer: Number(valueOf($event)) }, `Layer of “${pile.name}”`)"
-        >
-          <option v-for="layer in MOST_LAYERS" :key="layer" :value="layer">{{ layer }}</option>
-        </select></label
-      >
+      <Pick
+        :model-value="zone"
+        :options="ZONES_OR_NONE"
+        label="zone"
+        data-test="pile-zone"
+        @update:model-value="say({ zone: $event || undefined })"
+      />
+      <Pick
+        :model-value="pile.layer"
+        :options="LAYERS"
+        label="layer"
+        data-test="pile-layer"
+        @update:model-value="piles.change(pile.id, { layer: $event! }, `Layer of “${pile.name}”`)"
+      />
     </div>
     <section aria-label="Beside">
       <h2>Stands beside</h2>
       <div v-for="(one, at) in slots" :key="at" class="neighbour">
-        <select :value="one?.pileId ?? ''" :aria-label="`Neighbour ${at + 1}`" @change="neighbour(at, valueOf($event))">
-          <option value="">nothing</option>
-          <option v-for="other in others" :key="other.id" :value="other.id">{{ other.name }}</option>
-        </select>
+        <Pick
+          :model-value="one?.pileId ?? ''"
+          :options="[{ value: '', title: 'nothing' }, ...otherPiles]"
+          :aria-label="`Neighbour ${at + 1}`"
+          :data-test="`neighbour-${at + 1}`"
+          @update:model-value="neighbour(at, $event!)"
+        />
         <template v-if="one">
           <label v-for="{ which, title, label } in DISTANCES" :key="which" class="distance"
             >{{ title }}
@@ -150,13 +167,6 @@ const valueOf = (event: Event): string => (event.target as HTMLInputElement | HT
         Nearer and further: 1 is barely told from it, 5 is clear of it. Held while others are made from this pile.
       </p>
     </section>
-    <label class="line"
-      >laid over
-      <select :value="purpose.overId ?? ''" data-test="pile-over" @change="say({ overId: valueOf($event) || undefined })">
-        <option value="">the ground</option>
-        <option v-for="other in others" :key="other.id" :value="other.id">{{ other.name }}</option>
-      </select></label
-    >
     <section aria-label="Mixed through or broken">
       <label class="tick"
         ><input
@@ -184,6 +194,10 @@ const valueOf = (event: Event): string => (event.target as HTMLInputElement | HT
       >note
       <textarea v-model="note" rows="3" maxlength="2000" data-test="pile-note" @change="saveNote" />
     </label>
+    <p v-if="insideOut" role="status" data-test="inside-out">
+      The light of {{ thing }} is darker than its shadow: {{ zone === 'shadow' ? insideOut.name : pile.name }} beside
+      {{ zone === 'shadow' ? pile.name : insideOut.name }}.
+    </p>
     <p v-if="ceiling !== undefined" class="figures">
       Brightness {{ strength(lookNow(pile)) }}; it may get {{ ceiling.toFixed(1)
       }}<b v-if="strengthOf(lookNow(pile)) > ceiling + 0.05">: brighter than that</b>
@@ -198,14 +212,13 @@ const valueOf = (event: Event): string => (event.target as HTMLInputElement | HT
 }
 .pair {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr) 76px;
+  grid-template-columns: minmax(0, 1fr) auto;
   gap: calc(3 * var(--unit));
 }
 label {
   font-size: var(--size-note);
 }
 input:not([type='checkbox']),
-select,
 textarea {
   width: 100%;
   min-height: 44px;
@@ -219,13 +232,15 @@ textarea {
   padding: calc(2 * var(--unit));
   resize: vertical;
 }
+.thing {
+  grid-column: 1 / -1;
+}
 .neighbour {
   display: grid;
   grid-template-columns: repeat(3, minmax(0, 1fr));
   gap: calc(3 * var(--unit));
   align-items: end;
 }
-.neighbour select,
 .stands {
   grid-column: 1 / -1;
 }

@@ -5,12 +5,24 @@ import { underLamps } from '../floor/lamps.ts';
 import { useSight } from '../floor/sight.ts';
 import type { LaidOn } from './useStage.ts';
 import { useWhite } from '../floor/white.ts';
+import Pick from '../controls/Pick.vue';
+import { named } from '../controls/options.ts';
+import { useDesk } from '../stores/useDesk.ts';
 
 /** A paint under each lamp, of which one is chosen for every chip; and what it is judged on. */
 const on = defineModel<LaidOn>({ required: true });
+/** A tube that is laid beside it for comparison. */
+const beside = defineModel<string>('beside', { required: true });
 const props = defineProps<{ paint: PaintCurves; over?: string }>();
+const desk = useDesk();
+const tubes = computed(() => [{ value: '', title: 'no tube' }, ...named(desk.paletteTubes)]);
 const sight = useSight();
 const white = useWhite();
+const grounds = computed<{ value: LaidOn; title: string }[]>(() => [
+  { value: 'grey', title: 'the grey' },
+  { value: 'ground', title: 'the ground' },
+  ...(props.over ? [{ value: 'over' as const, title: props.over }] : []),
+]);
 const lamps = computed(() => underLamps(props.paint));
 </script>
 
@@ -30,27 +42,22 @@ const lamps = computed(() => underLamps(props.paint));
         <span class="lamp-name">{{ name }}</span>
       </button>
     </div>
-    <label class="on"
-      >on
-      <select v-model="on" data-test="laid-on">
-        <option value="grey">the grey</option>
-        <option value="ground">the ground</option>
-        <option v-if="over" value="over">{{ over }}</option>
-      </select></label
-    >
+    <Pick v-model="on" :options="grounds" label="on" data-test="laid-on" />
+    <Pick v-model="beside" :options="tubes" label="beside it" data-test="tube-beside" />
   </div>
 </template>
 
 <style scoped>
 .lamps-and-ground {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) auto;
-  gap: calc(4 * var(--unit));
+  display: flex;
+  flex-wrap: wrap;
+  gap: calc(2 * var(--unit)) calc(4 * var(--unit));
   align-items: end;
 }
 .lamps {
+  flex: 1 1 260px;
   display: grid;
-  grid-template-columns: repeat(4, 1fr);
+  grid-template-columns: repeat(4, minmax(0, 1fr));
 }
 .by {
   display: grid;
@@ -72,12 +79,5 @@ const lamps = computed(() => underLamps(props.paint));
 }
 .on {
   font-size: var(--size-note);
-}
-.on select {
-  min-height: 44px;
-  max-width: 150px;
-  color: inherit;
-  background: var(--surround);
-  border-bottom: 1px solid currentColor;
 }
 </style>

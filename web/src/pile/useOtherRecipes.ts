@@ -5,6 +5,7 @@ import { until } from '@vueuse/core';
 import { computed, nextTick, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue';
 import { engine, unlessGivenUp, type Desk } from '../engine/engine.ts';
 import type { NearestProposed, Proposed } from '../engine/proposal.ts';
+import { useLanding } from '../stores/landing.ts';
 import { useDesk } from '../stores/useDesk.ts';
 import { useSettings } from '../stores/settings.ts';
 import { lookNow, usePiles } from '../stores/piles.ts';
@@ -46,24 +47,30 @@ export function useOtherRecipes(pile: Ref<PileDto>) {
   });
   const withPiles = shallowRef<Desk>();
   let laying: AbortController | undefined;
+  /** What is looked for is what looks right there, where it is said how the pile is laid. */
+  const landing = computed(() => useLanding().landingOf(pile.value));
   watch(
-    [() => wished.value.from, () => lying.value.map((p) => `${p.id} ${p.stages.at(-1)?.id}`).join(), () => desk.desk] as const,
+    [
+      () => wished.value.from,
+      () => lying.value.map((p) => `${p.id} ${p.stages.at(-1)?.id}`).join(),
+      () => desk.desk,
+      () => landing.value && JSON.stringify(landing.value, (_, v: unknown) => (ArrayBuffer.isView(v) ? [...(v as Float64Array)] : v)),
+    ] as const,
     async ([from]) => {
       laying?.abort();
       if (withPiles.value) engine().clear(withPiles.value);
       withPiles.value = undefined;
-      if (from === 'tubes' || !desk.desk) return;
+      const there = landing.value;
+      if ((from === 'tubes' && !there) || !desk.desk) return;
       const own = (laying = new AbortController());
-      const laid = await desk.layWith(
-        lying.value.map((p) => p.id),
-        own.signal,
-      );
+      const beside = from === 'tubes' ? [] : lying.value.map((p) => p.id);
+      const laid = await (there ? useLanding().layThere(there, beside, own.signal) : desk.layWith(beside, own.signal));
       if (laid && own.signal.aborted) engine().clear(laid);
       else withPiles.value = laid;
     },
     { immediate: true },
   );
-  const onDesk = computed(() => (wished.value.from === 'tubes' ? desk.desk : withPiles.value));
+  const onDesk = computed(() => (wished.value.from === 'tubes' && !landing.value ? desk.desk : withPiles.value));
 
   let asking: AbortController | undefined;
   watch(

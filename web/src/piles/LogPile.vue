@@ -13,6 +13,7 @@ import { ingredientsOf, saysSize, UNITS, type LoggedLine, type Unit } from '../r
 import { usePiles } from '../stores/piles.ts';
 import Sheet from '../controls/Sheet.vue';
 import { newId } from '../floor/ids.ts';
+import Pick from '../controls/Pick.vue';
 
 /** A pile that was mixed without the product: its tubes or piles, in parts, beads, grams or words. */
 const open = defineModel<boolean>({ required: true });
@@ -61,7 +62,7 @@ async function log(): Promise<void> {
     const paintingId = paintings.onEasel!.id;
     const called = name.value.trim() || 'mixed by eye';
     const added: Operation = { do: 'pile.add', id, paintingId, name: called, plan: mixtureSent(plan), ml: size };
-    const asMixed = mixAsPlanned({ id, paintingId, plan, ml: size } as never, 'parts', tubes.byId, piles.byId);
+    const asMixed = mixAsPlanned({ id, paintingId, name: called, plan, ml: size }, 'parts', tubes.byId, piles.byId);
     if (!(await piles.make([added, ...asMixed], `Logged “${called}”`))) return;
     open.value = false;
     await router.push({ name: 'mixing', params: { paintingId, pileId: id } });
@@ -86,9 +87,12 @@ async function log(): Promise<void> {
       <ul>
         <li v-for="(row, i) in rows" :key="row.key" class="row">
           <span>{{ nameOf(sourceOf(row.key)) }}</span>
-          <select v-if="unit === 'words'" v-model="row.amount" :aria-label="`How much ${nameOf(sourceOf(row.key))}`">
-            <option v-for="w in PART_WORDS" :key="w">{{ w }}</option>
-          </select>
+          <Pick
+            v-if="unit === 'words'"
+            v-model="row.amount"
+            :options="PART_WORDS.map((word) => ({ value: word as string, title: word }))"
+            :aria-label="`How much ${nameOf(sourceOf(row.key))}`"
+          />
           <input v-else v-model="row.amount" inputmode="decimal" :aria-label="`How much ${nameOf(sourceOf(row.key))}`" />
           <button type="button" class="plain" :aria-label="`Without ${nameOf(sourceOf(row.key))}`" @click="rows.splice(i, 1)">
             without
@@ -125,15 +129,11 @@ ul {
   align-items: center;
   min-height: 48px;
 }
-input:not([type='radio']),
-select {
+input:not([type='radio']) {
   min-height: 44px;
   padding: 0 calc(2 * var(--unit));
   color: inherit;
   border-bottom: 1px solid currentColor;
-}
-select option {
-  color: #000;
 }
 .name {
   display: flex;

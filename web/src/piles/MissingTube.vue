@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { likeness } from '../floor/words.ts';
-import { colourFromWords, CraftError, mixtureOf, show, type Lab, type Recall, type Suspect, shareText } from '@dusk/core';
+import { likeness, colourFromWords, CraftError, mixtureOf, show, type Lab, type Recall, type Suspect, shareText } from '@dusk/core';
 import { mixtureDto } from '@dusk/wire/written';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -12,6 +11,8 @@ import { useDesk } from '../stores/useDesk.ts';
 import { usePaintings } from '../stores/paintings.ts';
 import { useTubes } from '../stores/tubes.ts';
 import { lookNow, usePiles } from '../stores/piles.ts';
+import Pick from '../controls/Pick.vue';
+import { named } from '../controls/options.ts';
 
 /** A mixture of which all tubes but one are remembered: the likely other one, ranked, or what to look at to tell. */
 const open = defineModel<boolean>({ required: true });
@@ -52,12 +53,14 @@ function read(): void {
     wrong.value = cause.message;
   }
 }
-function seenAs(id: string): void {
-  const pile = piles.byId.get(id);
+/** The pile it looked like. */
+const as = ref<string>();
+watch(as, (id) => {
+  const pile = piles.byId.get(id ?? '');
   if (!pile) return;
   lab.value = lookNow(pile);
   text.value = lab.value.map((v) => v.toFixed(1)).join(' ');
-}
+});
 
 let asking: AbortController | undefined;
 watch([lab, tint, tintParts, known] as const, async ([seen, pale, partsSaid, names]) => {
@@ -127,13 +130,7 @@ async function take(suspect: Suspect): Promise<void> {
         data-test="recall-seen"
         @update:model-value="read"
       />
-      <label class="as"
-        >or as
-        <select @change="seenAs(($event.target as HTMLSelectElement).value)">
-          <option value="">a pile here</option>
-          <option v-for="pile in piles.byValue" :key="pile.id" :value="pile.id">{{ pile.name }}</option>
-        </select></label
-      >
+      <Pick v-model="as" :options="named(piles.byValue)" label="or as" placeholder="a pile here" data-test="seen-as" />
     </div>
     <div class="looked">
       <Field v-model="tintText" label="A tint of it with white, if there is one" @update:model-value="read" />
@@ -174,13 +171,6 @@ async function take(suspect: Suspect): Promise<void> {
 }
 .as {
   font-size: var(--size-note);
-}
-.as select {
-  width: 100%;
-  min-height: 44px;
-  color: inherit;
-  background: var(--surround);
-  border-bottom: 1px solid currentColor;
 }
 /* Fields shrink. */
 .looked > * {

@@ -1,30 +1,40 @@
 <script setup lang="ts">
-import { mdiCardPlusOutline, mdiPlus, mdiPrinterOutline, mdiWalk } from '@mdi/js';
+import { mdiPlus } from '@mdi/js';
 import { colourName, temperatureWord, valueOfLightness, mlText } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { MOST_LAYERS } from '@dusk/wire/limits';
-import { labOfDto } from '@dusk/wire/written';
-import { computed, ref } from 'vue';
+import { computed, onMounted, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useCards } from '../stores/cards.ts';
 import { counted } from '../floor/words.ts';
 import { useFinding } from '../stores/finding.ts';
-import RemakeAll from '../remaking/RemakeAll.vue';
-import PrintSheet from '../printing/PrintSheet.vue';
 import ColourPair from '../chips/ColourPair.vue';
+import MoreKeys from '../controls/MoreKeys.vue';
+import PictureBeside from '../picture/PictureBeside.vue';
 import { usePaintings } from '../stores/paintings.ts';
 import { usePalettes } from '../stores/palettes.ts';
 import EmptyPlace from '../controls/EmptyPlace.vue';
+import { useLanding } from '../stores/landing.ts';
 import { useSettings } from '../stores/settings.ts';
 import { useAskedFor } from '../floor/useAskedFor.ts';
 import { useShortcuts } from '../floor/useShortcuts.ts';
-import CommonHeapSheet from '../kin/CommonHeapSheet.vue';
-import LogPile from './LogPile.vue';
-import MissingTube from './MissingTube.vue';
-import NewPile from './NewPile.vue';
-import OpenPile from '../pile/OpenPile.vue';
-import OutingSheet from '../outing/OutingSheet.vue';
-import { lookNow, nameBeside, usePiles } from '../stores/piles.ts';
+import { inSteps } from '../floor/inSteps.ts';
+import { onceTrue } from '../floor/opening.ts';
+import {
+  CommonHeapSheet,
+  DaySheet,
+  FieldNotes,
+  LogPile,
+  MissingTube,
+  NewPile,
+  OpenPile,
+  OutingSheet,
+  PalettePhotoSheet,
+  PrintSheet,
+  RemakeAll,
+  WITH_PILES,
+} from './later.ts';
+import { lookNow, usePiles } from '../stores/piles.ts';
 import { useCommonHeap } from '../kin/useCommonHeap.ts';
 import { useKnown } from '../recipe/useKnown.ts';
 import { useWhite } from '../floor/white.ts';
@@ -33,12 +43,16 @@ const route = useRoute();
 const paintings = usePaintings();
 const piles = usePiles();
 const settings = useSettings();
+const landing = useLanding();
 const { short } = useKnown();
 const logging = ref(false);
 const making = ref(false);
+const noting = ref(false);
 const recalling = ref(false);
 const printing = ref(false);
 const goingOut = ref(false);
+const planning = ref(false);
+const photographing = ref(false);
 /** The piles from another palette: asked for here, or where it is said that some are stranded. */
 const remaking = useAskedFor('remake');
 const router = useRouter();
@@ -62,10 +76,26 @@ const planned = computed(() => piles.list.filter(({ stages, layer }) => stages.l
 /** One heap that several of them could begin with: offered in the list, not with a pile open. */
 const common = useCommonHeap(computed(() => (opened.value ? [] : planned.value)));
 const sharing = ref(false);
+/** Sheets come with their first press. */
+const asked = {
+  sharing: onceTrue(sharing),
+  logging: onceTrue(logging),
+  making: onceTrue(making),
+  noting: onceTrue(noting),
+  recalling: onceTrue(recalling),
+  remaking: onceTrue(remaking),
+  goingOut: onceTrue(goingOut),
+  planning: onceTrue(planning),
+  photographing: onceTrue(photographing),
+  printing: onceTrue(printing),
+};
+const steps = inSteps(1);
+const PILES_FIRST_MS = 500;
+// They are there while the studio is away.
+onMounted(() => setTimeout(() => void Promise.allSettled(WITH_PILES.map((part) => part())), PILES_FIRST_MS));
 const white = useWhite();
 /** Munsell chroma: 2 is a grey with a lean, 6 a quiet colour, 12 a strong one. */
 const CEILINGS = [1, 2, 3, 4, 5, 6, 7, 8, 10, 12] as const;
-const chosen = (event: Event): string => (event.target as HTMLSelectElement).value;
 const setPainting = (part: Parameters<typeof paintings.change>[1]): Promise<unknown> => paintings.change(paintings.onEasel!.id, part);
 const paintingId = computed(() => paintings.onEasel?.id ?? '');
 const standing = (pile: PileDto): string => {
@@ -73,9 +103,36 @@ const standing = (pile: PileDto): string => {
   return pile.there > 0 ? `${mlText(pile.there)} on the palette` : pile.stages.at(-1)!.kind === 'scraped' ? 'wiped off' : 'used up';
 };
 const word = (pile: PileDto): string => temperatureWord(settings.temperatureOf(lookNow(pile)));
+/** As a painter lays them: layer by layer, the one that is painted now first; dark to light in each. */
+const laid = computed(() => {
+  const now = paintings.onEasel?.layer ?? 1;
+  const layers = [...new Set(piles.ofRank.map(({ layer }) => layer))].sort((a, b) => Number(b === now) - Number(a === now) || b - a);
+  return layers.map((layer) => ({ layer, isNow: layer === now, piles: piles.ofRank.filter((pile) => pile.layer === layer) }));
+});
+const LAYERS = Array.from({ length: MOST_LAYERS }, (_, i) => ({ value: i + 1, title: `layer ${i + 1}` }));
+const BRIGHT = [
+  { value: 0, title: 'as bright as it likes' },
+  ...CEILINGS.map((value) => ({ value: Number(value), title: `no brighter than ${value}` })),
+];
+const seldom = computed(() => [
+  { title: 'I mixed one myself', key: 'l', run: () => (logging.value = true) },
+  { title: 'A tube forgotten', key: 'q', run: () => (recalling.value = true) },
+  {
+    title: piles.stranded.size > 0 ? `Remake ${counted(piles.stranded.size, 'pile')}` : 'Another palette',
+    test: 'another-palette',
+    run: () => (remaking.value = true),
+  },
+  { title: 'Cards of this layer', key: 'c', run: makeCards },
+  { title: 'One photo of the palette', key: 'f', run: () => (photographing.value = true) },
+  { title: 'Field notes', key: 'j', run: () => (noting.value = true) },
+  { title: 'Plan the day', key: 'd', run: () => (planning.value = true) },
+  { title: 'Print', label: 'Print this painting', key: 'p', run: () => (printing.value = true) },
+  { title: 'Out of doors', label: 'Out of doors: take it along, bring it home', key: 'o', run: () => (goingOut.value = true) },
+]);
 useShortcuts(() => [
   { key: 'l', run: () => (logging.value = true) },
   { key: 'n', run: () => (making.value = true) },
+  { key: 'j', run: () => (noting.value = true) },
   { key: 'q', run: () => (recalling.value = true) },
   // With a pile open these keys are the pile's own.
   ...(opened.value
@@ -84,6 +141,8 @@ useShortcuts(() => [
         { key: 'c', run: () => void makeCards() },
         { key: 'p', run: () => (printing.value = true) },
         { key: 'o', run: () => (goingOut.value = true) },
+        { key: 'd', run: () => (planning.value = true) },
+        { key: 'f', run: () => (photographing.value = true) },
       ]),
 ]);
 </script>
@@ -103,42 +162,12 @@ useShortcuts(() => [
     <template v-else>
       <header>
         <h1>Piles, dark to light</h1>
-        <div class="of-painting figures">
-          <label
-            >layer
-            <select :value="paintings.onEasel?.layer" data-test="layer" @change="setPainting({ layer: Number(chosen($event)) })">
-              <option v-for="layer in MOST_LAYERS" :key="layer" :value="layer">{{ layer }}</option>
-            </select></label
-          >
-          <label
-            >how bright it may get
-            <select
-              :value="paintings.onEasel?.ceiling ?? ''"
-              data-test="ceiling"
-              @change="setPainting({ ceiling: chosen($event) === '' ? null : Number(chosen($event)) })"
-            >
-              <option value="">none</option>
-              <option v-for="ceiling in CEILINGS" :key="ceiling" :value="ceiling">{{ ceiling }}</option>
-            </select></label
-          >
-        </div>
         <div class="begin">
+          <RouterLink v-if="planned.length > 0" class="main-key" :to="{ name: 'easel-plan', params: { paintingId } }"
+            >Mix {{ planned.length === 1 ? 'it' : `all ${planned.length}` }} at the easel</RouterLink
+          >
           <v-btn variant="outlined" :prepend-icon="mdiPlus" @click="making = true">A new pile&ensp;<kbd>n</kbd></v-btn>
-          <v-btn variant="outlined" @click="logging = true">I mixed one myself&ensp;<kbd>l</kbd></v-btn>
-          <v-btn variant="outlined" data-test="another-palette" @click="remaking = true">{{
-            piles.stranded.size > 0 ? `Remake ${counted(piles.stranded.size, 'pile')}` : 'Another palette'
-          }}</v-btn>
-          <v-btn variant="outlined" @click="recalling = true">A tube forgotten&ensp;<kbd>q</kbd></v-btn>
-          <v-btn v-if="planned.length > 0" variant="outlined" :to="{ name: 'easel-plan', params: { paintingId } }">All at the easel</v-btn>
-          <v-btn variant="text" :prepend-icon="mdiCardPlusOutline" aria-label="Cards of this layer" @click="makeCards"
-            >Cards&ensp;<kbd>c</kbd></v-btn
-          >
-          <v-btn variant="text" :prepend-icon="mdiPrinterOutline" aria-label="Print this painting" @click="printing = true"
-            >Print&ensp;<kbd>p</kbd></v-btn
-          >
-          <v-btn variant="text" :prepend-icon="mdiWalk" aria-label="Out of doors: take it along, bring it home" @click="goingOut = true"
-            >Out of doors&ensp;<kbd>o</kbd></v-btn
-          >
+          <MoreKeys :keys="seldom" label="More with these piles" />
         </div>
       </header>
       <p v-if="common" class="common" data-test="common">
@@ -149,42 +178,69 @@ useShortcuts(() => [
         >
         <v-btn variant="outlined" @click="sharing = true">See it</v-btn>
       </p>
-      <nav class="grid" aria-label="Piles of this painting, dark to light">
-        <RouterLink
-          v-for="pile in piles.ofRank"
-          :key="pile.id"
-          class="pile"
-          :to="{ name: 'mixing', params: { paintingId, pileId: pile.id } }"
-        >
-          <ColourPair :target="pile.target && labOfDto(pile.target.lab)" :mixed="piles.seenNow(pile)" :height="64" />
-          <span>
-            <span class="figures"
-              ><b class="value">{{ settings.valueText(valueOfLightness(lookNow(pile)[0])) }}</b> {{ pile.name }}, {{ word(pile) }}</span
-            ><br />
-            <span class="recipe figures">{{ short(pile.plan, pile.ml) }}</span><br />
-            <span class="recipe figures">{{ standing(pile) }}</span>
-            <span v-if="piles.leftOf(pile.id).length > 0" class="recipe figures"
-              ><br />left over:
-              <template v-for="one in piles.leftOf(pile.id)" :key="one.id"
-                ><span class="left" :style="{ background: piles.shownNow(one) }" /> {{ mlText(one.there) }} {{ nameBeside(one, pile) }}
-              </template></span
-            >
-            <span v-if="piles.stranded.has(pile.id)" class="recipe gone" data-test="stranded"
-              ><br />not on this palette: {{ piles.stranded.get(pile.id)!.join(', ') }}</span
-            >
-          </span>
-        </RouterLink>
-      </nav>
+      <div class="laid">
+        <PictureBeside class="picture" />
+        <nav class="layers" aria-label="Piles of this painting, dark to light">
+          <section v-for="one in laid" :key="one.layer" :aria-label="`Layer ${one.layer}`">
+            <h2 v-if="laid.length > 1">Layer {{ one.layer }}{{ one.isNow ? ', now' : '' }}</h2>
+            <div class="grid">
+              <RouterLink
+                v-for="pile in one.piles"
+                :key="pile.id"
+                class="pile"
+                :title="short(pile.plan, pile.ml)"
+                :to="{ name: 'mixing', params: { paintingId, pileId: pile.id } }"
+              >
+                <ColourPair :target="landing.wantedOf(pile)" :mixed="piles.seenNow(pile)" :height="96" />
+                <span class="figures called"
+                  ><b class="value">{{ settings.valueText(valueOfLightness(lookNow(pile)[0])) }}</b> {{ pile.name
+                  }}<span class="for-readers">, {{ word(pile) }}</span></span
+                >
+                <span class="standing figures"
+                  >{{ standing(pile) }}<b v-if="landing.willNotLast(pile)" data-test="wont-last">; won’t last</b></span
+                >
+                <span v-if="piles.leftOf(pile.id).length > 0" class="standing figures"
+                  ><template v-for="rest in piles.leftOf(pile.id)" :key="rest.id"
+                    ><span class="left" :style="{ background: piles.shownNow(rest) }" /> {{ mlText(rest.there) }} left
+                  </template></span
+                >
+                <span v-if="piles.stranded.has(pile.id)" class="standing gone" data-test="stranded"
+                  >not on this palette: {{ piles.stranded.get(pile.id)!.join(', ') }}</span
+                >
+              </RouterLink>
+            </div>
+          </section>
+          <div v-if="steps > 0" class="of-painting figures">
+            <v-select
+              :model-value="paintings.onEasel?.layer"
+              :items="LAYERS"
+              aria-label="The layer that is painted now"
+              data-test="layer"
+              @update:model-value="setPainting({ layer: $event })"
+            />
+            <v-select
+              :model-value="paintings.onEasel?.ceiling ?? 0"
+              :items="BRIGHT"
+              aria-label="How bright it may get"
+              data-test="ceiling"
+              @update:model-value="setPainting({ ceiling: $event === 0 ? null : $event })"
+            />
+          </div>
+        </nav>
+      </div>
     </template>
   </div>
-  <CommonHeapSheet v-if="common" v-model="sharing" :common="common" />
-  <LogPile v-model="logging" />
-  <NewPile v-model="making" />
-  <MissingTube v-model="recalling" />
-  <RemakeAll v-model="remaking" />
-  <OutingSheet v-model="goingOut" />
+  <CommonHeapSheet v-if="common && asked.sharing.value" v-model="sharing" :common="common" />
+  <LogPile v-if="asked.logging.value" v-model="logging" />
+  <NewPile v-if="asked.making.value" v-model="making" />
+  <FieldNotes v-if="asked.noting.value" v-model="noting" />
+  <MissingTube v-if="asked.recalling.value" v-model="recalling" />
+  <RemakeAll v-if="asked.remaking.value" v-model="remaking" />
+  <OutingSheet v-if="asked.goingOut.value" v-model="goingOut" />
+  <PalettePhotoSheet v-if="asked.photographing.value" v-model="photographing" />
+  <DaySheet v-if="asked.planning.value" v-model="planning" />
   <PrintSheet
-    v-if="paintings.onEasel"
+    v-if="paintings.onEasel && asked.printing.value"
     v-model="printing"
     :title="paintings.onEasel.title"
     :of="{ paintingId }"
@@ -195,10 +251,6 @@ useShortcuts(() => [
 </template>
 
 <style scoped>
-.begin :deep(.v-btn--variant-text) {
-  min-width: 0;
-  padding: 0 calc(2 * var(--unit));
-}
 .also {
   margin-left: calc(3 * var(--unit));
 }
@@ -215,15 +267,15 @@ useShortcuts(() => [
 }
 .left {
   display: inline-block;
-  width: 16px;
-  height: 16px;
+  width: 18px;
+  height: 18px;
   border-radius: 50%;
   vertical-align: middle;
 }
 .piles {
   height: 100%;
   overflow-y: auto;
-  padding: calc(4 * var(--unit)) calc(7 * var(--unit)) calc(7 * var(--unit));
+  padding: calc(3 * var(--unit)) calc(6 * var(--unit)) calc(6 * var(--unit));
 }
 header {
   display: flex;
@@ -233,52 +285,84 @@ header {
   align-items: center;
   margin-bottom: calc(3 * var(--unit));
 }
-.of-painting {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0 calc(5 * var(--unit));
-  margin-right: auto;
-  font-size: var(--size-note);
-}
-.of-painting select {
-  min-height: 44px;
-  color: inherit;
-  background: var(--surround);
-  border-bottom: 1px solid currentColor;
-}
 .begin {
   display: flex;
   flex-wrap: wrap;
+  align-items: center;
   gap: calc(2 * var(--unit));
+}
+.begin .main-key {
+  text-decoration: none;
+}
+.laid {
+  display: grid;
+  grid-template-columns: minmax(0, 36fr) minmax(0, 64fr);
+  gap: calc(6 * var(--unit));
+}
+.laid:has(> .away) {
+  grid-template-columns: minmax(0, 1fr);
+}
+.picture {
+  position: sticky;
+  top: 0;
+  align-self: start;
+}
+.layers {
+  display: grid;
+  gap: calc(4 * var(--unit));
+  align-content: start;
+  min-width: 0;
+}
+.layers h2 {
+  margin-bottom: calc(2 * var(--unit));
 }
 .grid {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(min(420px, 100%), 1fr));
-  gap: var(--unit) calc(8 * var(--unit));
+  grid-template-columns: repeat(auto-fill, minmax(152px, 1fr));
+  gap: calc(4 * var(--unit)) calc(3 * var(--unit));
 }
 .pile {
   display: grid;
-  grid-template-columns: 132px minmax(0, 1fr);
-  gap: calc(4 * var(--unit));
-  align-items: center;
-  padding: calc(2 * var(--unit)) 0;
+  align-content: start;
   color: inherit;
   text-decoration: none;
   line-height: 1.25;
   overflow-wrap: anywhere;
 }
-.gone {
-  font-weight: 700;
+.called {
+  margin-top: var(--unit);
 }
 .value {
   font-size: var(--size-lead);
 }
-.recipe {
+.standing {
   font-size: var(--size-note);
 }
-@media (orientation: portrait) {
+.gone {
+  font-weight: 700;
+}
+.of-painting {
+  display: flex;
+  flex-wrap: wrap;
+  gap: calc(4 * var(--unit));
+}
+.of-painting > * {
+  flex: 0 1 220px;
+}
+@media (orientation: portrait), (max-width: 800px) {
+  .laid {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .picture {
+    position: static;
+  }
+}
+@media (max-width: 600px) {
+  .piles {
+    padding: calc(3 * var(--unit)) calc(4 * var(--unit));
+  }
   .grid {
-    grid-template-columns: 1fr;
+    grid-template-columns: repeat(auto-fill, minmax(104px, 1fr));
   }
 }
 </style>

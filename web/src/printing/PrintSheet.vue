@@ -6,6 +6,8 @@ import { ref } from 'vue';
 import PaintKey from '../chips/PaintKey.vue';
 import Sheet from '../controls/Sheet.vue';
 import { sheetUrl } from '../studio/api.ts';
+import Pick from '../controls/Pick.vue';
+import { named } from '../controls/options.ts';
 
 /** Which sheet, on which paper: a press opens it, at its true size. */
 const open = defineModel<boolean>({ required: true });
@@ -25,6 +27,7 @@ const PAPERS: Readonly<Record<SheetKind, readonly PaperSize[]>> = {
   chart: ['A4', 'Letter'],
   painting: ['A4', 'Letter'],
   order: ['A4', 'Letter', 'A6'],
+  day: ['A4', 'Letter'],
   'painting-kit': ['A4', 'Letter'],
   lesson: ['A4', 'Letter'],
 };
@@ -34,6 +37,7 @@ const NAMES: Readonly<Record<SheetKind, readonly [title: string, says: string]>>
   kit: ['To take along', 'Which tubes, how many beads, on one page'],
   chart: ['Chart', 'Every pair of the palette in steps that look even'],
   painting: ['The painting', 'Picture, piles from dark to light, then each with its beads'],
+  day: ['The day', 'Piles in their turn, on one page'],
   order: ['To mix', 'What is planned, in the order to mix it'],
   'painting-kit': ['To take along', 'Which tubes, how many beads, on one page'],
   lesson: ['A lesson', 'Piles, stages and pictures, with a column for readers’ own tubes'],
@@ -64,13 +68,14 @@ function print(sheet: SheetKind, paper: PaperSize): void {
     <div v-for="sheet in sheets" :key="sheet" class="sheet-kind">
       <div>
         <b>{{ NAMES[sheet][0] }}</b><br /><span class="quiet">{{ NAMES[sheet][1] }}</span>
-        <label v-if="sheet === 'lesson' && palettes" class="own"
-          >their tubes
-          <select v-model="paletteId">
-            <option value="">left empty</option>
-            <option v-for="palette in palettes" :key="palette.id" :value="palette.id">{{ palette.name }}</option>
-          </select></label
-        >
+        <Pick
+          v-if="sheet === 'lesson' && palettes"
+          v-model="paletteId"
+          :options="[{ value: '', title: 'left empty' }, ...named(palettes)]"
+          alone
+          label="their tubes"
+          data-test="their-tubes"
+        />
       </div>
       <div class="papers">
         <v-btn
@@ -115,13 +120,5 @@ function print(sheet: SheetKind, paper: PaperSize): void {
   flex-wrap: wrap;
   justify-content: flex-end;
   gap: calc(2 * var(--unit));
-}
-.own {
-  display: block;
-}
-.own select {
-  min-height: 44px;
-  color: inherit;
-  border-bottom: 1px solid currentColor;
 }
 </style>

@@ -39,7 +39,7 @@ const isMust = (id: string): boolean => props.wished.must.includes(id);
         title="Must be in it"
         @click="mustHave(wished, tube.id)"
       >
-        must
+        put in
       </button>
     </li>
   </ul>

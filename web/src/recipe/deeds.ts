@@ -73,7 +73,7 @@ export function mostOf(pile: Pick<PileDto, 'plan' | 'ml'>, short: readonly Short
  * there is nothing yet: who has mixed a child has mixed them.
  */
 export function mixAsPlanned(
-  pile: PileDto,
+  pile: Pick<PileDto, 'id' | 'paintingId' | 'name' | 'plan' | 'ml'>,
   measure: Measure,
   tubes: Tubes,
   piles: Piles,

@@ -40,8 +40,6 @@ const says = computed(() => (props.atAnother ? 'held beside:' : 'kept:'));
   display: flex;
   align-items: center;
   gap: 0 calc(2 * var(--unit));
-  border-bottom: 1px solid var(--surround-line);
-  margin-bottom: calc(2 * var(--unit));
 }
 .held a {
   color: inherit;

@@ -1,13 +1,17 @@
 <script setup lang="ts">
 import { hexToLab, USUAL_HELD, valueOfLightness, type KeyPlan, type Lab } from '@dusk/core';
+import { useDebounceFn } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
 import Choice from '../controls/Choice.vue';
+import Dabs from '../chips/Dabs.vue';
 import Slider from '../controls/Slider.vue';
+import GroundOf from '../paintings/GroundOf.vue';
 import { GROUNDS } from '../paintings/grounds.ts';
+import { useDesk } from '../stores/useDesk.ts';
 import { usePaintings } from '../stores/paintings.ts';
 import { useNotices } from '../floor/notices.ts';
 import { useSettings } from '../stores/settings.ts';
-import KeyCurve from './KeyCurve.vue';
+import KeyStrip from './KeyStrip.vue';
 import { keyPlanOf, useReference } from '../stores/reference.ts';
 
 /** How the picture's range is put onto paint, and the ground it is put on. */
@@ -15,6 +19,7 @@ const props = defineProps<{ seen: Lab | undefined }>();
 const store = useReference();
 const settings = useSettings();
 const paintings = usePaintings();
+const desk = useDesk();
 const notices = useNotices();
 
 const plan = computed(() => keyPlanOf(store.view));
@@ -49,6 +54,37 @@ const keyed = computed(() => (plan.value.kind === 'as it is' ? undefined : plan.
 const moved = computed(() => (plan.value.kind === 'moved' ? plan.value : undefined));
 const text = (value: number): string => settings.valueText(value);
 
+const TAKEN = [
+  { value: 'colours' as const, title: 'its colours' },
+  { value: 'values' as const, title: 'its values alone' },
+];
+const grounds = GROUNDS.map(({ value, title }) => ({ value: value as string, colour: value, title }));
+/** A dim or a misty scene has no white and no black. */
+/** As a hand has moved it, until it is kept. */
+const moving = ref<[number, number]>();
+const REST_MS = 350;
+const keepSoon = useDebounceFn(async () => {
+  if (moving.value) await keepBetween(moving.value);
+  moving.value = undefined;
+}, REST_MS);
+function setEnds(to: readonly number[]): void {
+  moving.value = [to[0]!, to[1]!];
+  void keepSoon();
+}
+const ends = computed<[number, number]>(() => {
+  if (moving.value) return moving.value;
+  const { between } = paintings.onEasel ?? {};
+  return between ? [between.darkest, between.lightest] : [0, 10];
+});
+const LEAST_BETWEEN = 0.5;
+async function keepBetween(to: readonly number[]): Promise<void> {
+  const [darkest, lightest] = [to[0]!, Math.max(to[1]!, to[0]! + LEAST_BETWEEN)];
+  const isAll = darkest <= 0 && lightest >= 10;
+  await paintings.change(paintings.onEasel!.id, {
+    between: isAll ? null : { darkest: Math.min(9.5, darkest), lightest: Math.min(10, lightest) },
+  });
+}
+
 /** The ground as it is written. */
 const ground = ref('');
 watch(
@@ -62,7 +98,7 @@ async function setGround(hex: string): Promise<void> {
     .toLowerCase()
     .replace(/^([0-9a-f]{6})$/, '#$1');
   if (!/^#[0-9a-f]{6}$/.test(tidy)) return void notices.refused('A ground is a colour like #b5a48c.');
-  if (tidy !== paintings.onEasel!.ground) await paintings.change(paintings.onEasel!.id, { ground: tidy });
+  if (tidy !== paintings.onEasel!.ground) await paintings.change(paintings.onEasel!.id, { ground: tidy, groundOf: null });
 }
 </script>
 
@@ -113,26 +149,39 @@ async function setGround(hex: string): Promise<void> {
         />
       </template>
     </section>
-    <KeyCurve v-if="store.key" :lit-key="store.key" :spread="store.light?.spread" :at="pointValue" />
+    <Choice
+      :model-value="paintings.onEasel?.valueOnly ? 'values' : 'colours'"
+      label="Taken from its pictures"
+      :items="TAKEN"
+      @update:model-value="paintings.change(paintings.onEasel!.id, { valueOnly: $event === 'values' })"
+    />
+    <section aria-label="How dark and how light it may get">
+      <p>It keeps between {{ text(ends[0]) }} and {{ text(ends[1]) }}{{ paintings.onEasel?.between ? '' : ', all that paint can be' }}</p>
+      <v-range-slider
+        :model-value="ends"
+        :min="0"
+        :max="10"
+        :step="0.5"
+        strict
+        aria-label="How dark and how light it may get"
+        data-test="between"
+        @update:model-value="setEnds"
+      />
+    </section>
+    <KeyStrip v-if="store.key" :lit-key="store.key" :range="store.range" :at="pointValue" />
     <section aria-label="Ground" class="ground">
       <p>Ground: value {{ text(valueOfLightness(hexToLab(paintings.onEasel!.ground)[0])) }}, shown round the picture</p>
       <div class="grounds">
-        <button
-          v-for="one in GROUNDS"
-          :key="one.value"
-          type="button"
-          class="swatch"
-          :class="{ chosen: one.value === paintings.onEasel?.ground }"
-          :style="{ background: one.value }"
-          :aria-label="one.title"
-          :aria-pressed="one.value === paintings.onEasel?.ground"
-          :title="one.title"
-          @click="setGround(one.value)"
-        />
+        <Dabs :model-value="paintings.onEasel?.ground" :dabs="grounds" @update:model-value="setGround($event ?? '')" />
         <form @submit.prevent="setGround(ground)">
           <input v-model="ground" aria-label="Ground as typed" maxlength="7" spellcheck="false" @change="setGround(ground)" />
         </form>
       </div>
+      <GroundOf
+        :tubes="desk.paletteTubes"
+        :ground-of="paintings.onEasel!.groundOf"
+        @made="paintings.change(paintings.onEasel!.id, $event)"
+      />
     </section>
   </div>
 </template>
@@ -164,14 +213,6 @@ section {
   display: flex;
   flex-wrap: wrap;
   gap: calc(2 * var(--unit));
-}
-.swatch {
-  width: 44px;
-  height: 44px;
-}
-.chosen {
-  outline: 2px solid var(--surround-ink);
-  outline-offset: 2px;
 }
 .grounds input {
   width: 88px;

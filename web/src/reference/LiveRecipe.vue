@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { areaWarning, beyondPaint, compareColours, isNearWhite, strengthOf, valueOfLightness, type Trust } from '@dusk/core';
+import { closeness, areaWarning, beyondPaint, compareColours, isNearWhite, strengthOf, valueOfLightness, type Trust } from '@dusk/core';
 import { refDebounced } from '@vueuse/core';
 import { computed } from 'vue';
 import ColourPair from '../chips/ColourPair.vue';
 import MeasureSwitch from '../chips/MeasureSwitch.vue';
 import TrustMark from '../chips/TrustMark.vue';
 import ValueLine from '../chips/ValueLine.vue';
-import { closeness, describe, valueDifference } from '../floor/words.ts';
+import { describe, valueDifference } from '../floor/words.ts';
 import RecipeSteps from '../recipe/RecipeSteps.vue';
 import { useKnown } from '../recipe/useKnown.ts';
 import { usePaintings } from '../stores/paintings.ts';
@@ -65,7 +65,7 @@ const warnings = computed(() => {
 const calm = computed(() => {
   const { live } = props;
   if (!live || warnings.value.length > 0) return '';
-  return live.isOwn ? `one colour, nothing clipped; ${live.pixels} own pixels` : 'one colour, nothing clipped';
+  return 'one colour, nothing clipped';
 });
 const note = computed(() => (props.still?.of === props.live ? props.still?.note : undefined));
 
@@ -82,7 +82,7 @@ const beside = computed(() => {
 });
 
 /** Chips leave room for what to mix. */
-const CHIPS_PX = 76;
+const CHIPS_PX = 96;
 
 /** For ears: what is under the point and what to mix for it, once the hand has come to rest. */
 const REST_MS = 700;
@@ -107,17 +107,6 @@ const said = refDebounced(reading, REST_MS);
         <ValueLine :lab="live.paint" large data-test="seen" />
         <p v-if="isChanged" class="quiet figures" data-test="through-key">seen {{ seenValue }}, as it will look in paint</p>
         <p v-if="isHeldUnder" class="quiet figures" data-test="under-ceiling">no brighter than {{ ceiling }}</p>
-        <slot name="place" :calm="calm" />
-        <p v-for="warning in warnings" :key="warning" class="warning">{{ warning }}</p>
-        <p v-if="beside" class="beside figures" data-test="beside">
-          Beside {{ beside.name }}: <strong>{{ beside.words }}</strong> <span class="quiet">({{ beside.figures }})</span>
-        </p>
-        <div class="keys">
-          <button type="button" class="main-key keep" :disabled="!recipe" @click="emit('keep')">Keep this pile <kbd>k</kbd></button>
-          <button type="button" class="near" aria-label="Cards near it" title="Cards near it (/)" @click="emit('near')">
-            Cards <kbd>/</kbd>
-          </button>
-        </div>
       </div>
       <div class="mixed">
         <template v-if="recipe">
@@ -125,11 +114,26 @@ const said = refDebounced(reading, REST_MS);
             Mixed: <strong>{{ valueDifference(recipe.valueError) }}</strong>, {{ closeness(recipe.deltaE00) }}
             <span v-if="lost" class="quiet">({{ lost }})</span>
           </p>
-          <MeasureSwitch />
           <RecipeSteps :mixture="recipe.mixture" :amount-ml="amountMl" data-test="recipe" />
         </template>
         <p v-else-if="reference.ends">Nothing is left to mix with: take a tube back.</p>
+        <div class="keys">
+          <p v-if="recipe" class="in-a-line figures" data-test="recipe-line">{{ short(recipe.mixture) }}</p>
+          <button type="button" class="main-key keep" :disabled="!recipe" @click="emit('keep')">Keep this pile <kbd>k</kbd></button>
+          <button type="button" class="near" aria-label="Cards near it" title="Cards near it (/)" @click="emit('near')">
+            Cards <kbd>/</kbd>
+          </button>
+        </div>
+      </div>
+      <div class="below">
+        <slot name="place" />
+        <p v-for="warning in warnings" :key="warning" class="warning">{{ warning }}</p>
+        <p v-if="calm" class="quiet note" data-test="calm">{{ calm }}</p>
+        <p v-if="beside" class="beside figures" data-test="beside">
+          Beside {{ beside.name }}: <strong>{{ beside.words }}</strong> <span class="quiet">({{ beside.figures }})</span>
+        </p>
         <slot name="tubes" :mixture="recipe?.mixture" />
+        <MeasureSwitch />
         <TrustMark v-if="recipe" :trust="trust" />
         <p v-if="note" class="quiet note" data-test="surround-note">{{ note }}</p>
       </div>
@@ -161,7 +165,8 @@ const said = refDebounced(reading, REST_MS);
 }
 .live,
 .seen,
-.mixed {
+.mixed,
+.below {
   display: flex;
   flex-direction: column;
   min-width: 0;
@@ -187,39 +192,82 @@ const said = refDebounced(reading, REST_MS);
 .note {
   font-size: var(--size-note);
 }
-.keep {
-  margin-top: var(--unit);
+.in-a-line {
+  display: none;
+}
+/* What keeps it is in sight whatever stands above it. */
+.keys {
+  position: sticky;
+  bottom: 0;
+  z-index: 2;
+  padding: var(--unit) 0;
+  background: var(--surround);
 }
 /* Upright there is width, not height: what is seen stands beside what to mix. */
 @media (orientation: portrait) and (min-width: 601px) {
   .live {
     display: grid;
     grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-    gap: calc(6 * var(--unit));
+    gap: calc(2 * var(--unit)) calc(6 * var(--unit));
+  }
+  .below {
+    grid-column: 1 / -1;
   }
 }
-/* No room for a second key beside it. */
-@media (max-height: 520px) {
-  .near {
+/* On a phone, or at twice its size, the recipe is one line beside the key that keeps it; drawn out, it stands below. */
+@media (max-width: 600px) and (orientation: portrait), (max-height: 520px) {
+  .captions,
+  .near,
+  .keep kbd {
     display: none;
+  }
+  .mixed > .recipe,
+  .mixed > .difference {
+    order: 1;
+  }
+  .live :deep(.chips) {
+    height: 52px !important;
+  }
+  .live,
+  .seen {
+    gap: var(--unit);
+  }
+  .live :deep(.large) {
+    flex-wrap: nowrap;
+    white-space: nowrap;
+    overflow: hidden;
+  }
+  .seen :deep(figcaption) {
+    overflow: hidden;
+    white-space: nowrap;
+    text-overflow: ellipsis;
+    line-height: 1.2;
+  }
+  .live :deep(.large strong) {
+    font-size: var(--size-title);
   }
   .keys {
+    grid-template-columns: minmax(0, 1fr) auto;
+  }
+  .in-a-line {
+    display: block;
+    line-height: 1.2;
+  }
+}
+@media (max-height: 520px) {
+  .keys {
     grid-template-columns: minmax(0, 1fr);
+    gap: var(--unit);
   }
-}
-/* What keeps it is in sight whatever stands above it. */
-@media (orientation: portrait), (max-height: 520px) {
-  .seen > .keys {
-    position: sticky;
-    bottom: 0;
-    z-index: 2;
-    padding: var(--unit) 0;
-    background: var(--surround);
+  .keep {
+    min-height: 44px;
+    margin: 0;
   }
-}
-@media (max-width: 600px), (max-height: 520px) {
-  .captions {
-    display: none;
+  .in-a-line {
+    font-size: var(--size-note);
+  }
+  .live :deep(.chips) {
+    height: 44px !important;
   }
 }
 </style>

@@ -41,8 +41,14 @@ const press = (id: string): void =>
               .join(', ')
           }}</template
         >
-        <template v-else>press one to leave it out</template>
       </span>
+      <RouterLink
+        class="another"
+        aria-label="Another tube onto the palette"
+        title="Another tube onto the palette (a)"
+        :to="{ name: 'palettes', params: { paletteId: desk.palette?.id }, query: { add: 'one' } }"
+        >another tube</RouterLink
+      >
     </p>
     <div class="row">
       <button
@@ -53,7 +59,7 @@ const press = (id: string): void =>
         :class="{ used: tube.isUsed, out: tube.isOut }"
         :aria-pressed="tube.isOut"
         :aria-label="`${tube.says}${tube.isUsed ? ', in the recipe' : ''}. Leave it out`"
-        :title="`${tube.name}${tube.isOut ? ': left out' : ''}`"
+        :title="`${tube.name}${tube.isOut ? ': left out' : ': press to leave it out'}`"
         :style="{ background: tube.css }"
         @click="press(tube.id)"
       >
@@ -76,6 +82,7 @@ const press = (id: string): void =>
 .head {
   display: flex;
   flex-wrap: wrap;
+  align-items: center;
   justify-content: space-between;
   gap: 0 calc(2 * var(--unit));
 }
@@ -88,6 +95,12 @@ const press = (id: string): void =>
 .tube {
   height: 44px;
   position: relative;
+}
+.another {
+  min-height: 44px;
+  display: inline-flex;
+  align-items: center;
+  color: inherit;
 }
 /* A gap of the surround, then a line: no border touches what is judged. */
 .used {

@@ -9,17 +9,18 @@ import { usePaintings } from '../stores/paintings.ts';
 import { pictureUrl } from '../studio/api.ts';
 import { isLocal } from '../studio/queue.ts';
 import { useReference } from '../stores/reference.ts';
+import Pick from '../controls/Pick.vue';
 
 /** The pictures of this painting: which one is looked at, where it is from, and what may be done with it. */
 const emit = defineEmits<{ bring: []; camera: []; replace: [] }>();
 const store = useReference();
 const paintings = usePaintings();
 
-const PASSING: readonly (readonly [value: PassingOn, says: string])[] = [
-  ['ask', 'not said: left out when passed on'],
-  ['mine', 'my own'],
-  ['free', 'free to pass on'],
-  ['no', 'to look at only, never passed on'],
+const PASSING: readonly { readonly value: PassingOn; readonly title: string }[] = [
+  { value: 'ask', title: 'not said: left out when passed on' },
+  { value: 'mine', title: 'my own' },
+  { value: 'free', title: 'free to pass on' },
+  { value: 'no', title: 'to look at only, never passed on' },
 ];
 const small = ({ pictureId }: ReferenceDto): string => `${pictureUrl(pictureId)}${SMALL}`;
 const source = ref<string>();
@@ -74,14 +75,13 @@ async function saveSource(text: string): Promise<void> {
       </label>
       <label class="from">
         <span>What may be done with it</span>
-        <select
-          :value="store.reference.passing"
-          @change="
-            store.change({ passing: ($event.target as HTMLSelectElement).value as PassingOn }, 'Said what may be done with the picture')
-          "
-        >
-          <option v-for="[value, says] in PASSING" :key="value" :value="value">{{ says }}</option>
-        </select>
+        <Pick
+          :model-value="store.reference.passing"
+          :options="PASSING"
+          data-test="passing"
+          aria-label="What may be done with it"
+          @update:model-value="store.change({ passing: $event! }, 'Said what may be done with the picture')"
+        />
       </label>
       <div class="keys">
         <button type="button" class="key" title="Another picture in its place; the marks stay" @click="emit('replace')">
@@ -152,8 +152,7 @@ ul {
   display: grid;
   font-size: var(--size-note);
 }
-.from input,
-.from select {
+.from input {
   min-height: 44px;
   border-bottom: 1px solid currentColor;
   font-size: var(--size-text);

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { ZONES } from '@dusk/core';
 import { useId } from 'vue';
 import { useSamples } from '../stores/samples.ts';
+import Pick from '../controls/Pick.vue';
+import { ZONES_OR_NONE } from '../controls/options.ts';
 
-/** Where a colour is: its zone of light, proposed, and the thing it belongs to. */
+/** Where a colour that was kept is: its zone of light, and the thing it belongs to. */
 const zone = defineModel<string>('zone', { required: true });
 const thing = defineModel<string>('thing', { required: true });
-defineProps<{ proposed: boolean; calm: string }>();
 const emit = defineEmits<{ thing: [thing: string] }>();
 const samples = useSamples();
 const list = useId();
@@ -14,13 +14,7 @@ const list = useId();
 
 <template>
   <div class="place-line">
-    <label class="zone" :title="proposed ? 'proposed from value and place' : ''">
-      <span class="for-readers">Zone of light</span>
-      <select v-model="zone" data-test="zone" :class="{ proposed }">
-        <option value="">no zone</option>
-        <option v-for="one in ZONES" :key="one" :value="one">{{ one }}</option>
-      </select>
-    </label>
+    <Pick v-model="zone" :options="ZONES_OR_NONE" aria-label="Zone of light" data-test="zone" />
     <span>of</span>
     <input
       v-model="thing"
@@ -36,10 +30,6 @@ const list = useId();
     <datalist :id="list">
       <option v-for="one in samples.things" :key="one" :value="one" />
     </datalist>
-    <div class="rest">
-      <span v-if="calm" class="quiet">{{ calm }}</span>
-      <slot />
-    </div>
   </div>
 </template>
 
@@ -51,30 +41,12 @@ const list = useId();
   gap: 0 calc(2 * var(--unit));
   line-height: 1.2;
 }
-select,
 .thing {
   min-height: 44px;
   border-bottom: 1px solid currentColor;
 }
-select option {
-  color: #000;
-  background: #fff;
-}
-/* What was only proposed is said with less weight. */
-.proposed {
-  font-style: italic;
-}
 .thing {
   flex: 1 1 90px;
   min-width: 0;
-}
-.rest {
-  flex-basis: 100%;
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  justify-content: space-between;
-  gap: 0 calc(2 * var(--unit));
-  font-size: var(--size-note);
 }
 </style>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiCropFree, mdiFlipHorizontal, mdiRotateLeft, mdiRotateRight } from '@mdi/js';
+import { mdiFlipHorizontal, mdiImageFrame, mdiRotateLeft, mdiRotateRight } from '@mdi/js';
 import { cropTo, meanOf, turnedCrop, type Outline } from '@dusk/core';
 import { labDto } from '@dusk/wire/written';
 import { computed, ref, watch } from 'vue';
@@ -26,7 +26,17 @@ function turn(seen: 1 | -1): Promise<void> {
 }
 const straighten = computed(() => view.value.straighten ?? 0);
 const exposure = computed(() => view.value.exposure ?? 0);
-const kelvin = computed(() => view.value.kelvin ?? 6504);
+/** Lights by the hour and by the lamp, K. */
+const LIGHTS = [
+  { name: 'candle', kelvin: 2500 },
+  { name: 'lamp', kelvin: 2850 },
+  { name: 'low sun', kelvin: 3600 },
+  { name: 'morning', kelvin: 4500 },
+  { name: 'noon', kelvin: 5400 },
+  { name: 'cloud', kelvin: 6500 },
+  { name: 'open shade', kelvin: 7600 },
+  { name: 'blue hour', kelvin: 9500 },
+] as const;
 const unlessNone = (value: number, none: number): number | undefined => (value === none ? undefined : value);
 
 /** The canvas in cm, as it is written. */
@@ -51,7 +61,7 @@ async function cropToCanvas(): Promise<void> {
   if (!known || known.widthMm !== canvas.value.widthMm || known.heightMm !== canvas.value.heightMm)
     await paintings.change(onEasel.id, { canvas: canvas.value });
   const [w, h] = store.turnedSides;
-  await store.see({ crop: cropTo(canvas.value.widthMm / canvas.value.heightMm, w, h) }, 'Cropped to the canvas');
+  await store.see({ crop: cropTo(canvas.value.widthMm / canvas.value.heightMm, w, h) }, 'Framed as the canvas');
 }
 async function neutralHere(): Promise<void> {
   if (!props.outline || !store.pixels) return void notices.refused('Point at what is white or grey in the picture first.');
@@ -94,36 +104,38 @@ const within = (n: number): number => Math.min(40, Math.max(1, n));
           :aria-pressed="looking.hand === 'crops'"
           @click="looking.hand = looking.hand === 'crops' ? 'points' : 'crops'"
         >
-          <v-icon :icon="mdiCropFree" aria-hidden="true" /> Draw the crop
+          <v-icon :icon="mdiImageFrame" aria-hidden="true" /> Hold a frame before it
         </button>
-        <button v-if="view.crop" type="button" class="key" @click="store.see({ crop: undefined }, 'The whole picture again')">Whole</button>
+        <button v-if="view.crop" type="button" class="key" @click="store.see({ crop: undefined }, 'The whole picture again')">
+          All of it
+        </button>
       </div>
       <form class="canvas" @submit.prevent="cropToCanvas">
         <label>Canvas <input v-model="width" inputmode="decimal" aria-label="Width of the canvas in cm" placeholder="60" /></label>
         <label>× <input v-model="height" inputmode="decimal" aria-label="Height of the canvas in cm" placeholder="40" /> cm</label>
-        <button type="submit" class="key">Crop to it</button>
+        <button type="submit" class="key">Frame it so</button>
       </form>
       <Slider
-        label="Straighten"
+        label="Held level"
         :min="-15"
         :max="15"
         :step="0.1"
         :says="`${straighten.toFixed(1)}°`"
         :model-value="straighten"
         @update:model-value="store.tryView({ straighten: $event })"
-        @done="store.see({ straighten: unlessNone($event, 0) }, 'Straightened the picture')"
+        @done="store.see({ straighten: unlessNone($event, 0) }, 'Held the picture level')"
       />
     </section>
     <section aria-label="Light of the photo">
       <Slider
-        label="Exposure"
+        label="More or less light"
         :min="-3"
         :max="3"
         :step="0.1"
-        :says="`${exposure > 0 ? '+' : ''}${exposure.toFixed(1)} stops`"
+        :says="exposure === 0 ? 'as it is' : `${Math.abs(exposure).toFixed(1)} ${exposure > 0 ? 'lighter' : 'darker'}`"
         :model-value="exposure"
         @update:model-value="store.tryView({ exposure: $event })"
-        @done="store.see({ exposure: unlessNone($event, 0) }, 'Changed the exposure')"
+        @done="store.see({ exposure: unlessNone($event, 0) }, 'Changed how much light there is')"
       />
       <div class="keys">
         <button type="button" class="key" @click="neutralHere">The point is white or grey</button>
@@ -131,16 +143,20 @@ const within = (n: number): number => Math.min(40, Math.max(1, n));
           Light as it was
         </button>
       </div>
-      <Slider
-        label="or the light it was taken in"
-        :min="2500"
-        :max="10000"
-        :step="50"
-        :says="view.neutral ? 'by the point' : view.kelvin ? `${kelvin} K` : 'as it is'"
-        :model-value="kelvin"
-        @update:model-value="store.tryView({ kelvin: $event, neutral: undefined as never })"
-        @done="store.see({ kelvin: $event, neutral: undefined }, 'Set the light it was taken in')"
-      />
+      <p class="or">or it was taken by</p>
+      <div class="lights" role="radiogroup" aria-label="The light it was taken in">
+        <button
+          v-for="light in LIGHTS"
+          :key="light.kelvin"
+          type="button"
+          role="radio"
+          class="light"
+          :aria-checked="view.kelvin === light.kelvin"
+          @click="store.see({ kelvin: light.kelvin, neutral: undefined }, `It was taken by ${light.name}`)"
+        >
+          {{ light.name }}
+        </button>
+      </div>
     </section>
     <section aria-label="Grid" class="figures">
       <div class="keys">
@@ -180,8 +196,8 @@ const within = (n: number): number => Math.min(40, Math.max(1, n));
       </div>
       <p v-if="isFitting" data-test="square">A square is {{ squareOn(paintings.onEasel!.canvas!, grid) }} on the canvas.</p>
       <template v-else-if="isFitting === false">
-        <p data-test="square">The picture has other proportions than the canvas: a square has no size on it until it is cropped to it.</p>
-        <button type="button" class="key" @click="cropToCanvas">Crop to the canvas</button>
+        <p data-test="square">The picture has other proportions than the canvas: a square has no size on it until it is framed so.</p>
+        <button type="button" class="key" @click="cropToCanvas">Frame it as the canvas</button>
       </template>
       <p v-else class="quiet">With the size of the canvas a square says how large it is on it.</p>
     </section>
@@ -221,6 +237,23 @@ section + section {
   border-color: var(--surround-ink);
   background: var(--surround-ink);
   color: var(--on-ink);
+}
+.or {
+  font-size: var(--size-note);
+}
+.lights {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 calc(4 * var(--unit));
+}
+.light {
+  min-height: 44px;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+.light[aria-checked='true'] {
+  font-weight: 700;
+  text-decoration-thickness: 3px;
 }
 .canvas input {
   width: 58px;

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { mdiImagePlusOutline } from '@mdi/js';
-import { meanOf, temperature } from '@dusk/core';
-import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue';
+import { mdiChevronLeft, mdiImagePlusOutline } from '@mdi/js';
+import { meanOf, temperature, type Outline } from '@dusk/core';
+import { computed, defineAsyncComponent, nextTick, ref, useTemplateRef, watch } from 'vue';
+import { useRouter } from 'vue-router';
 import { useCards } from '../stores/cards.ts';
 import { useDesk } from '../stores/useDesk.ts';
 import { usePaintings } from '../stores/paintings.ts';
@@ -21,12 +22,29 @@ import PlaceLine from './PlaceLine.vue';
 import PreparePanel from './PreparePanel.vue';
 import { useReference } from '../stores/reference.ts';
 import { useSamples } from '../stores/samples.ts';
+import { useTrying } from '../stores/trying.ts';
 import StageKeys from '../picture/StageKeys.vue';
 import { useBringing } from './useBringing.ts';
 import { useKeeping } from './useKeeping.ts';
 import { useHeld } from './useHeld.ts';
+import { inSteps } from '../floor/inSteps.ts';
+import { useTelling } from '../picture/following.ts';
 import { useLiveRecipe } from '../picture/useLiveRecipe.ts';
 
+const panels = () => import('../deciding/panels.ts');
+const ProposePanel = defineAsyncComponent(async () => (await panels()).ProposePanel);
+const ProposedMarks = defineAsyncComponent(async () => (await panels()).ProposedMarks);
+const PlanPanel = defineAsyncComponent(async () => (await panels()).PlanPanel);
+const CanvasPanel = defineAsyncComponent(async () => (await panels()).CanvasPanel);
+const CanvasOver = defineAsyncComponent(async () => (await panels()).CanvasOver);
+/** Panels that draw over the picture. */
+const OVER: readonly Panel[] = ['propose', 'plan', 'canvas'];
+const TryPanel = defineAsyncComponent(async () => (await panels()).TryPanel);
+const DressLine = defineAsyncComponent(async () => (await panels()).DressLine);
+/** The drawing package comes with the first plan. */
+const PlanShapes = defineAsyncComponent(() => import('../deciding/PlanShapes.vue'));
+
+const router = useRouter();
 const paintings = usePaintings();
 const desk = useDesk();
 const store = useReference();
@@ -34,15 +52,13 @@ const looking = useLooking();
 const samples = useSamples();
 const settings = useSettings();
 const cards = useCards();
+useTelling();
 
 const { outline, live, trust, still, isMeant, pointAt, goBack, holdOutline, valueOnly, hueOf, leftOut } = useLiveRecipe();
-const { keep, zone, thing, zoneOf, amountMl } = useKeeping({ live, still, outline, valueOnly });
+const { keep, firstNames, isNew, amountMl } = useKeeping({ live, still, outline, valueOnly });
 const stage = useTemplateRef('stage');
-/** The place opens in steps, each a task of its own: the picture, its keys, what stands beside it. */
-const steps = ref(0);
-onMounted(async () => {
-  for (; steps.value < 2; steps.value++) await new Promise((turn) => setTimeout(turn));
-});
+/** The picture, its keys, what stands beside it. */
+const steps = inSteps(2);
 
 /** A picture that was brought has the focus once it is there, so that the arrow keys move over it. */
 const arrives = ref(false);
@@ -76,16 +92,35 @@ async function bringChosen(): Promise<void> {
   field.value = '';
 }
 
+async function beginPlan(): Promise<void> {
+  const { usePlan } = await import('../deciding/usePlan.ts');
+  if (await usePlan().begin()) looking.panel = 'plan';
+}
+
+/** Who has no picture at hand tries it with the sample studio's. */
+async function tryOurs(): Promise<void> {
+  const response = await fetch(new URL('../../../demo/pictures/workbench.jpg', import.meta.url));
+  if (response.ok) await bring([new File([await response.blob()], 'A workbench.jpg', { type: 'image/jpeg' })]);
+}
+
 const { isHeld, toggleValueOnly, zoneNow, thingNow, saveThing, moveTo, moveHere, joinHere } = useHeld({
   live,
   outline,
   holdOutline,
-  zone,
-  thing,
-  zoneOf,
   valueOnly,
   hueOf,
+  firstNames,
+  isNew,
 });
+
+/** What was drawn round is read, or is what is to be changed in a trial. */
+const trying = useTrying();
+function drawn(outline: Outline, since: number): void {
+  if (looking.panel !== 'try' || !store.pixels || !outline.points) return holdOutline(outline, since);
+  const { width, height } = store.pixels;
+  const share = (v: number, of: number): number => Math.min(1, Math.max(0, Math.round((1e5 * v) / of) / 1e5));
+  void trying.draw(outline.points.map((v, i) => share(v, i % 2 === 0 ? width : height)));
+}
 
 /** A crop that was drawn lies within what is seen; it is kept in shares of the whole. */
 function crop(box: { x: number; y: number; width: number; height: number }): void {
@@ -98,7 +133,7 @@ function crop(box: { x: number; y: number; width: number; height: number }): voi
   looking.hand = 'points';
   void store.see(
     { crop: { x: (x0 + left) / w, y: (y0 + box.y) / h, width: Math.max(0.01, box.width / w), height: Math.max(0.01, box.height / h) } },
-    'Cropped the picture',
+    'Held a frame before it',
   );
 }
 const warmthHere = computed(() =>
@@ -107,16 +142,16 @@ const warmthHere = computed(() =>
     : undefined,
 );
 
-const PANELS: readonly (readonly [panel: Panel, title: string])[] = [
-  ['colour', 'Colour'],
-  ['prepare', 'Prepare'],
-  ['key', 'Key'],
-  ['pictures', 'Pictures'],
-];
-const panelTitle = (panel: Panel, title: string): string =>
-  panel === 'pictures' && store.all.length > 1
-    ? `Picture ${store.all.findIndex((r) => r.id === store.reference?.id) + 1} of ${store.all.length}`
-    : title;
+/** What stands in the recipe's place, and what it is called there. */
+const BEHIND: Readonly<Record<Exclude<Panel, 'colour'>, string>> = {
+  prepare: 'How it is framed and lit',
+  key: 'How light and dark it is painted',
+  pictures: 'The pictures of this painting',
+  propose: 'Colours that matter',
+  plan: 'A plan in flat shapes',
+  try: 'Try a change',
+  canvas: 'The canvas beside it',
+};
 
 function less(): void {
   if (looking.look === 'values') void stageLine.value?.setSteps(stepCount() - 1);
@@ -126,6 +161,12 @@ function more(): void {
   if (looking.look === 'values') void stageLine.value?.setSteps(stepCount() + 1);
   else looking.squintBy(1);
 }
+/** What stands behind another key begins at its top. */
+const panel = useTemplateRef('panel');
+watch(
+  () => looking.panel,
+  () => panel.value?.scrollTo({ top: 0 }),
+);
 const stageLine = useTemplateRef('stageLine');
 const stepCount = (): number => (stage.value?.bounds().length ?? 4) + 1;
 const fitKey = (): void =>
@@ -136,6 +177,7 @@ const nearHere = (): void => void (live.value && cards.near(live.value.paint, th
 
 useShortcuts(() => [
   { key: 'k', run: () => void keep() },
+  { key: 'a', run: () => void router.push({ name: 'palettes', params: { paletteId: desk.palette?.id }, query: { add: 'one' } }) },
   { key: '/', run: nearHere },
   { key: '+', run: () => store.resize(1.25), repeats: true },
   { key: '=', run: () => store.resize(1.25), repeats: true },
@@ -145,6 +187,11 @@ useShortcuts(() => [
   { key: 'c', run: () => looking.turn('strength') },
   { key: 'e', run: () => looking.turn('edges') },
   { key: 'r', run: () => looking.turn('reach') },
+  { key: 'm', run: () => looking.turn('piles') },
+  { key: 'l', run: () => (looking.panel = looking.panel === 'plan' ? 'colour' : 'plan') },
+  { key: 'z', run: () => (looking.panel = looking.panel === 'canvas' ? 'colour' : 'canvas') },
+  { key: 'j', run: () => (looking.panel = looking.panel === 'try' ? 'colour' : 'try') },
+  { key: 'q', run: () => (looking.panel = looking.panel === 'propose' ? 'colour' : 'propose') },
   { key: '[', run: less, repeats: true },
   { key: ']', run: more, repeats: true },
   { key: 't', run: () => (looking.lost = !looking.lost) },
@@ -164,7 +211,8 @@ useShortcuts(() => [
     key: 'Escape',
     run: () => {
       looking.hand = 'points';
-      looking.selectedId = undefined;
+      if (looking.panel !== 'colour') looking.panel = 'colour';
+      else looking.selectedId = undefined;
     },
   },
 ]);
@@ -184,51 +232,57 @@ useShortcuts(() => [
           @point="pointAt"
           @resize="store.resize"
           @keep="keep"
-          @draw="holdOutline"
+          @draw="drawn"
           @crop="crop"
           @leave="goBack"
           @move="moveTo"
-        />
+        >
+          <template v-if="OVER.includes(looking.panel)" #default="{ scale, frame, placeAt }">
+            <ProposedMarks v-if="looking.panel === 'propose'" :scale="scale" :frame="frame" :place-at="placeAt" />
+            <PlanShapes v-else-if="looking.panel === 'plan'" :scale="scale" :frame="frame" />
+            <CanvasOver v-else :width="frame.width * scale" :height="frame.height * scale" />
+          </template>
+        </PictureStage>
         <div class="under">
           <LookKeys v-if="steps > 0" />
           <LookLine
-            v-if="steps > 0"
+            v-if="steps > 0 && !looking.isPlain"
             ref="stageLine"
+            class="line"
             :looked="stage?.looked"
             :reach="stage?.reach"
             :sweeping="stage?.sweeping"
             :bounds="stage?.bounds() ?? [5]"
             :warmth="warmthHere"
             @cancel="stage?.cancelSweep()"
-          />
-          <StageKeys v-if="steps > 0" />
+          >
+            <DressLine :looked="stage?.looked" />
+          </LookLine>
+          <StageKeys v-if="steps > 0" :class="{ folded: !looking.isPlain }" />
         </div>
       </template>
       <EmptyPlace v-else-if="!store.reference" title="Bring a picture to paint from">
         A JPEG, PNG, WebP, AVIF or TIFF of your subject, up to 50 megapixels: choose it, drop it here or paste it. It stays on this machine,
-        its own pixels are kept, what the camera wrote beside them is not. Then point at any colour in it and read what to mix.
-        <template #step
-          ><v-btn variant="outlined" :prepend-icon="mdiImagePlusOutline" @click="choose('another')">Choose a picture</v-btn></template
-        >
+        its own pixels are kept, what the camera wrote beside them is not. Then point at any colour in it and read what to mix. A thumbnail
+        sketch of your own does as well.
+        <template #step>
+          <button type="button" class="main-key" @click="choose('another')">
+            <v-icon :icon="mdiImagePlusOutline" aria-hidden="true" /> Choose a picture
+          </button>
+          <v-btn data-test="begin-plan" @click="beginPlan">Without a picture: a value plan</v-btn>
+          <v-btn @click="tryOurs">Try it with one of ours</v-btn>
+        </template>
       </EmptyPlace>
       <p v-else-if="store.failure" class="failure">{{ store.failure }}</p>
       <v-progress-linear v-if="bringing" indeterminate class="working" aria-label="Bringing the picture" />
     </section>
-    <aside class="panel judging" aria-label="What is under the point">
-      <div class="bar" role="tablist" aria-label="Beside the picture">
-        <button
-          v-for="[name, title] in PANELS"
-          :key="name"
-          type="button"
-          role="tab"
-          class="tab"
-          :class="{ on: looking.panel === name }"
-          :aria-selected="looking.panel === name"
-          @click="looking.panel = name"
+    <aside ref="panel" class="panel judging" aria-label="What is under the point">
+      <header v-if="looking.panel !== 'colour'" class="behind">
+        <v-btn :prepend-icon="mdiChevronLeft" data-test="door" title="Back to the colour (Esc)" @click="looking.panel = 'colour'"
+          >Colour</v-btn
         >
-          {{ panelTitle(name, title) }}
-        </button>
-      </div>
+        <h2>{{ BEHIND[looking.panel] }}</h2>
+      </header>
       <template v-if="desk.failure">
         <p class="failure">{{ desk.failure }}</p>
         <v-btn variant="outlined" :to="{ name: 'palettes', params: { paletteId: desk.palette?.id } }">Change the palette</v-btn>
@@ -239,31 +293,30 @@ useShortcuts(() => [
       </div>
       <template v-if="steps < 2" />
       <template v-else-if="looking.panel === 'colour'">
-        <HeldSample v-if="samples.selected" :at-another="!isHeld" @here="moveHere" @join="joinHere" />
         <LiveRecipe :live="live" :still="still" :trust="trust" :amount-ml="amountMl" :held="isHeld" @keep="keep" @near="nearHere">
-          <template #place="{ calm }">
-            <PlaceLine
-              v-model:zone="zoneNow"
-              v-model:thing="thingNow"
-              :proposed="!isHeld && zone === undefined"
-              :calm="calm"
-              @thing="saveThing"
-            >
-              <button
-                type="button"
-                class="value-only"
-                :class="{ on: valueOnly }"
-                :aria-pressed="valueOnly"
-                title="only its value counts (b)"
-                @click="toggleValueOnly"
-              >
-                {{ valueOnly ? `value only; hue of ${samples.selected && !isHeld ? samples.selected.name : 'grey'}` : 'value only' }}
-              </button>
-            </PlaceLine>
+          <template #place>
+            <HeldSample v-if="samples.selected" :at-another="!isHeld" @here="moveHere" @join="joinHere" />
+            <PlaceLine v-if="isHeld" v-model:zone="zoneNow" v-model:thing="thingNow" @thing="saveThing" />
           </template>
-          <template #tubes="{ mixture }"><PaletteTubes v-model="leftOut" :mixture="mixture" /></template>
+          <template #tubes="{ mixture }">
+            <PaletteTubes v-model="leftOut" :mixture="mixture" />
+            <button
+              type="button"
+              class="value-only"
+              :class="{ on: valueOnly }"
+              :aria-pressed="valueOnly"
+              title="only its value counts (b)"
+              @click="toggleValueOnly"
+            >
+              {{ valueOnly ? `value only; hue of ${samples.selected && !isHeld ? samples.selected.name : 'grey'}` : 'value only' }}
+            </button>
+          </template>
         </LiveRecipe>
       </template>
+      <ProposePanel v-else-if="looking.panel === 'propose' && store.pixels" />
+      <PlanPanel v-else-if="looking.panel === 'plan' && store.pixels" />
+      <CanvasPanel v-else-if="looking.panel === 'canvas' && store.pixels" />
+      <TryPanel v-else-if="looking.panel === 'try' && store.pixels" />
       <PreparePanel v-else-if="looking.panel === 'prepare' && store.pixels" :outline="outline" />
       <KeyPanel v-else-if="looking.panel === 'key' && store.pixels" :seen="live?.lab" />
       <PicturesPanel
@@ -295,36 +348,34 @@ useShortcuts(() => [
   align-content: start;
   min-width: 0;
   /* Its room is there before it is: the picture does not change its size. */
-  min-height: 132px;
+  min-height: 88px;
 }
-@media (max-width: 780px) {
-  .under {
-    min-height: 180px;
-  }
+/* With a look on, what it says stands where the tools were, and they behind their key. */
+.under:has(> .line) {
+  grid-template-columns: minmax(0, 1fr) auto;
 }
-@media (max-width: 600px), (max-height: 520px) {
-  .under {
-    min-height: 132px;
-  }
+.under > :first-child {
+  grid-column: 1 / -1;
+}
+.folded :deep(.area),
+.folded :deep(.tool),
+.folded :deep(.some),
+.folded :deep(.gap) {
+  display: none !important;
+}
+.folded :deep(.everything) {
+  display: inline-flex !important;
 }
 .panel {
-  padding: 0 calc(6 * var(--unit)) calc(4 * var(--unit));
+  padding: calc(2 * var(--unit)) calc(6 * var(--unit)) calc(3 * var(--unit));
   overflow-y: auto;
   border-left: 1px solid var(--surround-line);
 }
-.bar {
+.behind {
   display: flex;
-  margin: 0 calc(-3 * var(--unit)) calc(2 * var(--unit));
-  border-bottom: 1px solid var(--surround-line);
-}
-.tab {
-  flex: 1;
-  min-height: 48px;
-  border-bottom: 3px solid transparent;
-}
-.tab.on {
-  font-weight: 700;
-  border-bottom-color: currentColor;
+  align-items: center;
+  gap: calc(2 * var(--unit));
+  margin-bottom: calc(3 * var(--unit));
 }
 .value-only {
   min-height: 44px;
@@ -361,43 +412,48 @@ useShortcuts(() => [
 }
 @media (orientation: portrait) {
   .reference {
-    grid-template: minmax(0, 50fr) minmax(0, 50fr) / minmax(0, 1fr);
+    grid-template: minmax(0, 1fr) auto / minmax(0, 1fr);
   }
   .stage {
     padding: calc(2 * var(--unit)) calc(2 * var(--unit)) 0;
+    gap: 0;
   }
   .panel {
-    padding: 0 calc(4 * var(--unit)) calc(3 * var(--unit));
+    padding: calc(2 * var(--unit)) calc(4 * var(--unit));
     border-left: 0;
-    border-top: 1px solid var(--surround-line);
+    max-height: 46vh;
   }
 }
 @media (orientation: portrait) and (min-width: 601px) {
   .reference {
-    grid-template: minmax(0, 1fr) 404px / minmax(0, 1fr);
+    grid-template: minmax(0, 1fr) 376px / minmax(0, 1fr);
   }
 }
-/* Where there is little height what is kept by stands before where it is. */
-@media (max-height: 520px) {
-  .panel :deep(.chips) {
-    height: 44px !important;
+/* A phone, or a window hardly higher than a hand: the looks and one key beside them. */
+@media (max-width: 600px), (max-height: 520px) {
+  .under {
+    grid-template-columns: minmax(0, 1fr) auto;
+    min-height: 44px;
   }
-  .panel :deep(.keep) {
-    order: 1;
+  .under > :first-child {
+    grid-column: auto;
   }
-  .panel :deep(.place-line) {
-    order: 2;
+  .under > .line {
+    grid-row: 2;
+    grid-column: 1 / -1;
   }
 }
-/* On a phone what is asked less often stands last. */
-@media (max-width: 600px) and (orientation: portrait), (max-height: 520px) {
+@media (max-width: 600px) and (orientation: portrait) {
+  .reference {
+    grid-template: auto minmax(0, 1fr) / minmax(0, 1fr);
+  }
+  .stage {
+    grid-template-rows: 36vh auto;
+    padding: 0;
+  }
   .panel {
-    display: flex;
-    flex-direction: column;
-    padding-top: calc(2 * var(--unit));
-  }
-  .bar {
-    order: 1;
+    max-height: none;
+    padding: var(--unit) calc(3 * var(--unit)) 0;
   }
 }
 </style>

@@ -1,23 +1,26 @@
+import type { Operation } from '@dusk/wire';
 import { joined, movedBy, type Lab, type Outline } from '@dusk/core';
 import { computed, nextTick, ref, watch, type Ref, type ShallowRef } from 'vue';
 import { labOfDto } from '@dusk/wire/written';
 import { useRoute, useRouter } from 'vue-router';
 import { useLooking } from '../stores/looking.ts';
 import { useReference } from '../stores/reference.ts';
-import { useSamples } from '../stores/samples.ts';
+import { usePaintings } from '../stores/paintings.ts';
+import { placeName, useSamples } from '../stores/samples.ts';
+import { useStudio } from '../studio/useStudio.ts';
 import type { LiveReading, Place } from '../picture/useLiveRecipe.ts';
 
 interface Hand {
   readonly live: ShallowRef<LiveReading | undefined>;
   readonly outline: Readonly<Ref<Outline | undefined>>;
   readonly holdOutline: (outline: Outline) => void;
-  /** What the painter said of the next sample. */
-  readonly zone: Ref<string | undefined>;
-  readonly thing: Ref<string>;
-  readonly zoneOf: (reading: LiveReading | undefined) => string;
   /** Whether only the value of what is read counts, and whose hue it then has. */
   readonly valueOnly: Ref<boolean>;
   readonly hueOf: Ref<Lab>;
+  /** What piles were called when they were kept, by nobody's choice. */
+  readonly firstNames: Map<string, string>;
+  /** Whether a sample was kept just now, and not gone to by a hand. */
+  readonly isNew: (sampleId: string) => boolean;
 }
 
 const GREY: Lab = [50, 0, 0];
@@ -26,10 +29,12 @@ const GREY: Lab = [50, 0, 0];
 const WAIT_MS = 8000;
 
 /** The mark that is held: gone back to, told of, moved, joined with another place. */
-export function useHeld({ live, outline, holdOutline, zone, thing, zoneOf, valueOnly, hueOf }: Hand) {
+export function useHeld({ live, outline, holdOutline, valueOnly, hueOf, firstNames, isNew }: Hand) {
+  const studio = useStudio();
   const store = useReference();
   const looking = useLooking();
   const samples = useSamples();
+  const paintings = usePaintings();
   const route = useRoute();
   const router = useRouter();
 
@@ -46,7 +51,7 @@ export function useHeld({ live, outline, holdOutline, zone, thing, zoneOf, value
   watch(
     () => samples.selected?.sample.id,
     (id, was) => {
-      if (id !== undefined && id !== was) goToHeld();
+      if (id !== undefined && id !== was && !isNew(id)) goToHeld();
     },
   );
   // A mark that was asked for from its pile.
@@ -64,36 +69,44 @@ export function useHeld({ live, outline, holdOutline, zone, thing, zoneOf, value
     { immediate: true },
   );
 
-  /** The zone and thing of the mark that is held, or of the next. */
+  /** The zone and thing of the mark that is held. */
   const zoneNow = computed({
-    get: () => (isHeld.value ? samples.selected!.sample.zone : zoneOf(live.value)),
-    set: (to) => {
-      if (isHeld.value) void samples.change(samples.selected!.sample.id, { zone: to }, to ? `Said it is ${to}` : 'Said no zone');
-      else zone.value = to;
-    },
+    get: () => (isHeld.value ? samples.selected!.sample.zone : ''),
+    set: (to) => void (isHeld.value && samples.change(samples.selected!.sample.id, { zone: to }, to ? `Said it is ${to}` : 'Said no zone')),
   });
   const typedThing = ref<string>();
   const thingNow = computed({
-    get: () => typedThing.value ?? (isHeld.value ? samples.selected!.sample.thing : thing.value),
-    set: (to) => {
-      if (isHeld.value) typedThing.value = to;
-      else thing.value = to;
-    },
+    get: () => typedThing.value ?? (isHeld.value ? samples.selected!.sample.thing : ''),
+    set: (to) => (typedThing.value = to),
   });
   watch(isHeld, () => (typedThing.value = undefined));
   async function saveThing(to: string): Promise<void> {
     if (!isHeld.value) return;
-    await samples.change(samples.selected!.sample.id, { thing: to.trim() }, `Said it belongs to ${to.trim() || 'nothing'}`);
+    const { sample, pile } = samples.selected!;
+    const thing = to.trim();
+    const says = `Said it belongs to ${thing || 'nothing'}`;
+    // A pile that nobody has named is called after its thing.
+    const isOwnName = pile && pile.name !== firstNames.get(pile.id) && pile.name !== placeName(sample.zone, sample.thing);
+    if (!pile || isOwnName || thing === '') await samples.change(sample.id, { thing }, says);
+    else {
+      const name = placeName(sample.zone, thing);
+      const ops: Operation[] = [
+        { do: 'sample.change', id: sample.id, version: sample.version, thing },
+        { do: 'pile.change', id: pile.id, version: pile.version, name },
+      ];
+      if (await studio.make(ops, says)) firstNames.set(pile.id, name);
+    }
     typedThing.value = undefined;
   }
 
-  // A mark that is held says of itself whether only its value counts; the next place is a colour again.
+  // A mark that is held says of itself whether only its value counts; the next place is as the painting has it.
   watch(
-    () => (isHeld.value ? samples.selected!.sample : undefined),
-    (sample) => {
-      valueOnly.value = sample?.valueOnly ?? false;
+    [() => (isHeld.value ? samples.selected!.sample : undefined), () => paintings.onEasel?.valueOnly ?? false] as const,
+    ([sample, isUsual]) => {
+      valueOnly.value = sample?.valueOnly ?? isUsual;
       hueOf.value = sample?.valueOnly ? labOfDto(sample.paint) : GREY;
     },
+    { immediate: true },
   );
   /** Only its value counts, or its colour again: of the mark that is held, whose pile goes along, or of the next. */
   async function toggleValueOnly(): Promise<void> {

@@ -1,12 +1,12 @@
 import type { Lab, Outline } from '@dusk/core';
 import { mixtureDto } from '@dusk/wire/written';
-import { computed, ref, watch, type Ref, type ShallowRef } from 'vue';
+import { computed, watch, type Ref, type ShallowRef } from 'vue';
 import { firstName } from '../floor/words.ts';
 import { usePiles } from '../stores/piles.ts';
 import { useSettings } from '../stores/settings.ts';
 import { useLooking } from '../stores/looking.ts';
 import { useReference } from '../stores/reference.ts';
-import { placeName, useSamples } from '../stores/samples.ts';
+import { useSamples } from '../stores/samples.ts';
 import type { LiveReading, StillReading } from '../picture/useLiveRecipe.ts';
 
 /** A recipe that has not come by then was not on its way. */
@@ -33,11 +33,17 @@ export function useKeeping({ live, still, outline, valueOnly }: Hand) {
   const samples = useSamples();
   const looking = useLooking();
   const settings = useSettings();
-  /** What the painter said of the next sample, and of no other. */
-  const zone = ref<string>();
-  const thing = ref('');
+  /** What piles were called when they were kept, by nobody's choice. */
+  const firstNames = new Map<string, string>();
   const beingKept = new Set<string>();
   let last = '';
+  /** The sample that was kept last, until it is held: a hand that has gone on meanwhile stays where it is. */
+  let newest: string | undefined;
+  function isNew(sampleId: string): boolean {
+    const is = sampleId === newest;
+    newest = undefined;
+    return is;
+  }
 
   /** The reading of where the hand is now, once it is there. */
   function readingOf(wanted: Outline): Promise<LiveReading | undefined> {
@@ -55,9 +61,8 @@ export function useKeeping({ live, still, outline, valueOnly }: Hand) {
     });
   }
 
-  /** The zone the painter said, or the one that is proposed for this very reading. */
-  const zoneOf = (reading: LiveReading | undefined): string =>
-    zone.value ?? (reading && still.value?.of === reading ? (still.value.zone ?? '') : '');
+  /** The zone that is proposed for this very reading. */
+  const zoneOf = (reading: LiveReading): string => (still.value?.of === reading ? (still.value.zone ?? '') : '');
 
   async function keep(): Promise<void> {
     const wanted = outline.value;
@@ -70,10 +75,9 @@ export function useKeeping({ live, still, outline, valueOnly }: Hand) {
       const reading = await readingOf(wanted);
       const proposal = reading?.answer?.proposals[0];
       if (!reading || !proposal) return;
-      const zoneNow = zoneOf(reading);
-      const thingNow = thing.value.trim();
+      const name = firstName(reading.paint, piles.names);
       const kept = await piles.keep({
-        name: thingNow ? placeName(zoneNow, thingNow) : firstName(reading.paint, piles.names),
+        name,
         lab: reading.paint,
         plan: mixtureDto(proposal.mixture),
         ml: settings.settings.amountMl,
@@ -81,20 +85,19 @@ export function useKeeping({ live, still, outline, valueOnly }: Hand) {
           referenceId: reference.id,
           outline: samples.sent(reading.outline),
           seen: reading.lab as Lab,
-          zone: zoneNow,
-          thing: thingNow,
+          zone: zoneOf(reading),
+          thing: '',
           valueOnly: valueOnly.value,
         },
       });
       if (!kept) return;
       last = spot;
-      zone.value = undefined;
-      thing.value = '';
-      looking.selectedId = kept.sampleId;
+      firstNames.set(kept.pileId, name);
+      looking.selectedId = newest = kept.sampleId;
     } finally {
       beingKept.delete(spot);
     }
   }
 
-  return { keep, zone, thing, zoneOf, amountMl: computed(() => settings.settings.amountMl) };
+  return { keep, firstNames, isNew, amountMl: computed(() => settings.settings.amountMl) };
 }

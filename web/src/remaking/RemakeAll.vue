@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { type Lab } from '@dusk/core';
+import { closeness, type Lab } from '@dusk/core';
 import type { Operation, PileDto } from '@dusk/wire';
 import { labOfDto, mixtureSent } from '@dusk/wire/written';
 import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue';
-import { closeness, counted } from '../floor/words.ts';
+import { counted } from '../floor/words.ts';
 import Sheet from '../controls/Sheet.vue';
 import { engine, unlessGivenUp, type Desk } from '../engine/engine.ts';
 import type { Proposal } from '../engine/proposal.ts';
@@ -13,6 +13,8 @@ import { useSettings } from '../stores/settings.ts';
 import { lookNow, usePiles } from '../stores/piles.ts';
 import { useKnown } from '../recipe/useKnown.ts';
 import { useWhite } from '../floor/white.ts';
+import Pick from '../controls/Pick.vue';
+import { named } from '../controls/options.ts';
 
 /**
  * The painting's piles from another palette: two palettes beside one another on the same colours, each with
@@ -80,6 +82,10 @@ async function ask(laid: Desk, paletteId: string, signal: AbortSignal): Promise<
   }
 }
 
+const optionsOf = (side: Side): { value: string; title: string }[] => [
+  ...(side === 'other' ? [{ value: '', title: 'no other' }] : []),
+  ...named(palettes.all),
+];
 const proposalOf = (side: Side, pile: PileDto): Proposal | undefined => found.value.get(keyOf(chosen.value[side], pile));
 const isCurrent = computed(() => chosen.value.one === desk.palette?.id);
 /** What is taken over: everything the palette strands, or all that is planned where it strands nothing. */
@@ -108,13 +114,7 @@ const TITLES: Readonly<Record<Side, string>> = { one: 'from', other: 'beside' };
         <tr>
           <th scope="col">wanted</th>
           <th v-for="side in SIDES" :key="side" scope="col">
-            <label
-              >{{ TITLES[side] }}
-              <select v-model="chosen[side]" :data-test="`palette-${side}`">
-                <option v-if="side === 'other'" value="">no other</option>
-                <option v-for="palette in palettes.all" :key="palette.id" :value="palette.id">{{ palette.name }}</option>
-              </select></label
-            >
+            <Pick v-model="chosen[side]" :options="optionsOf(side)" :label="TITLES[side]" :data-test="`palette-${side}`" />
           </th>
         </tr>
       </thead>
@@ -184,12 +184,5 @@ th label {
   display: flex;
   align-items: baseline;
   gap: calc(2 * var(--unit));
-}
-select {
-  min-height: 44px;
-  max-width: 220px;
-  color: inherit;
-  background: var(--surround);
-  border-bottom: 1px solid currentColor;
 }
 </style>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { likeness } from '../floor/words.ts';
-import { CraftError, masstoneOf, type COMPARED_LIGHTS, type PaintCurves } from '@dusk/core';
+import { likeness, CraftError, masstoneOf, type COMPARED_LIGHTS, type PaintCurves } from '@dusk/core';
 import { computed, ref, shallowRef, watch } from 'vue';
 import ColourPair from '../chips/ColourPair.vue';
 import { LAMP_NAMES } from '../floor/lamps.ts';
@@ -52,6 +51,7 @@ watch(
       failure.value = cause.message;
     }
   },
+  { immediate: true },
 );
 const LIGHTS = Object.keys(LAMP_NAMES) as (typeof COMPARED_LIGHTS)[number][];
 /** What cannot be told by an eye at the easel. */

@@ -4,7 +4,9 @@ import { labDto } from '@dusk/wire/written';
 import { refDebounced } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, reactive, ref, shallowRef, watch } from 'vue';
+import { askedFor } from './asked.ts';
 import { usePaintings } from './paintings.ts';
+import { useTubes } from './tubes.ts';
 import { useNotices } from '../floor/notices.ts';
 import { findCards } from '../studio/api.ts';
 import { useStudio } from '../studio/useStudio.ts';
@@ -44,22 +46,31 @@ export const useFinding = defineStore('finding', () => {
   const found = shallowRef<CardsFound>();
   const wants = ref(false);
 
-  const query = computed(() => ({
-    ...(near.value && { near: labDto(near.value.lab) }),
-    ...(by.darkest > 0 || by.lightest < 10
-      ? { darkest: Math.min(by.darkest, by.lightest), lightest: Math.max(by.darkest, by.lightest) }
-      : {}),
-    ...(by.temperature !== 'any' && { temperature: by.temperature }),
-    ...(by.words.trim() && { words: by.words.trim().slice(0, 200) }),
-    ...(by.within.length > 0 && { within: [...by.within] }),
-    ...(by.without.length > 0 && { without: [...by.without] }),
-    ...(by.reach !== 'any' && paintings.onEasel && { reach: by.reach, paletteId: paintings.onEasel.paletteId }),
-    ...(by.thing && { thing: by.thing }),
-    ...(by.zone && { zone: by.zone }),
-    ...(by.painting && { painting: by.painting }),
-    ...(by.since && { since: `${by.since}T00:00:00Z` }),
-    ...(setId.value && { setId: setId.value }),
-  }));
+  const tubes = useTubes();
+  /** What the line of words says. */
+  const said = computed(() => askedFor(by.words, tubes.all));
+  const nearest = computed(() => near.value ?? said.value.near);
+  const query = computed(() => {
+    const darkest = Math.max(by.darkest, said.value.darkest ?? 0);
+    const lightest = Math.min(by.lightest, said.value.lightest ?? 10);
+    const temperature = by.temperature === 'any' ? said.value.temperature : by.temperature;
+    const within = [...new Set([...by.within, ...said.value.within])];
+    const without = [...new Set([...by.without, ...said.value.without])];
+    return {
+      ...(nearest.value && { near: labDto(nearest.value.lab) }),
+      ...(darkest > 0 || lightest < 10 ? { darkest: Math.min(darkest, lightest), lightest: Math.max(darkest, lightest) } : {}),
+      ...(temperature && { temperature }),
+      ...(said.value.words && { words: said.value.words.slice(0, 200) }),
+      ...(within.length > 0 && { within }),
+      ...(without.length > 0 && { without }),
+      ...(by.reach !== 'any' && paintings.onEasel && { reach: by.reach, paletteId: paintings.onEasel.paletteId }),
+      ...(by.thing && { thing: by.thing }),
+      ...(by.zone && { zone: by.zone }),
+      ...(by.painting && { painting: by.painting }),
+      ...(by.since && { since: `${by.since}T00:00:00Z` }),
+      ...(setId.value && { setId: setId.value }),
+    };
+  });
   const isNarrowed = computed(() => Object.keys(query.value).length > 0);
 
   /** What was written or brought since makes another answer. */
@@ -81,11 +92,16 @@ export const useFinding = defineStore('finding', () => {
   // A studio that answers again is asked again.
   watch([asked, written, wants, () => studio.away], () => wants.value && !studio.away && void find());
 
+  /** A colour that was taken from elsewhere is let go of; one that was written is taken out of the line. */
+  function nearNothing(): void {
+    if (near.value) near.value = undefined;
+    else if (said.value.near) by.words = said.value.words;
+  }
   function clear(): void {
     Object.assign(by, nothing());
     near.value = undefined;
     setId.value = undefined;
   }
 
-  return { by, near, setId, found, wants, query, isNarrowed, clear };
+  return { by, near, nearest, nearNothing, setId, found, wants, query, isNarrowed, clear };
 });

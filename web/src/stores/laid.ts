@@ -1,8 +1,9 @@
 // A palette laid out in the engine: the easel's, or any other.
-import { CraftError } from '@dusk/core';
+import { CraftError, type Lab } from '@dusk/core';
 import { onScopeDispose, ref, shallowRef, watch, type Ref, type ShallowRef } from 'vue';
 import { engine, unlessGivenUp, type Desk } from '../engine/engine.ts';
 import type { LaidTube } from '../engine/jobs.ts';
+import type { Proposal } from '../engine/proposal.ts';
 import type { Tube } from './tubes.ts';
 
 /** A tube as the engine takes it. */
@@ -11,11 +12,19 @@ export const laidTube = ({ id, stateId, paint, basis, drying, caution, nozzleMm 
   state: stateId,
   K: paint.K,
   S: paint.S,
+  ...(paint.doubt && { doubt: paint.doubt }),
   basis,
   drying,
   caution,
   nozzleMm,
 });
+
+/** The best recipe for a colour from some tubes alone, laid out for this one question; nothing where none is found. */
+export async function recipeFrom(tubes: readonly Tube[], target: Lab, amountMl: number): Promise<Proposal | undefined> {
+  const desk = await engine().lay({ tubes: tubes.map(laidTube), piles: [] }, { prepared: false });
+  const found = await unlessGivenUp(engine().ask('solve', { target, wishes: { amountMl } }, { desk })).finally(() => engine().clear(desk));
+  return found?.proposals[0];
+}
 
 /**
  * Tubes laid out for mixing; anew whenever one of them, or its curves, is another. A desk that is no longer wanted is cleared.

@@ -1,15 +1,11 @@
+import type { LookName } from '@dusk/wire/looks';
 import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
 import { useSight } from '../floor/sight.ts';
 
-/** Looks of which one is on; grey and squint go with any of them. */
-export const LOOKS = ['colour', 'values', 'warmth', 'strength', 'edges', 'reach'] as const;
-export type LookName = (typeof LOOKS)[number];
-
 /** What the panel beside the picture is for. */
-
-export type Panel = 'colour' | 'prepare' | 'key' | 'pictures';
+export type Panel = 'colour' | 'prepare' | 'key' | 'pictures' | 'propose' | 'plan' | 'canvas' | 'try';
 
 /** What a drag over the picture does. */
 export type Hand = 'points' | 'draws' | 'crops';
@@ -18,7 +14,7 @@ const LEAST_SQUINT = 2;
 const MOST_SQUINT = 40;
 const SQUINT_STEP = 1.35;
 
-/** How the picture is looked at: kept in this browser and shared by its windows, so that a second one follows. */
+/** How the picture is looked at: kept in this browser and shared by its windows. */
 export const useLooking = defineStore('looking', () => {
   const sight = useSight();
   const look = useLocalStorage<LookName>('dusk.look', 'colour');
@@ -34,13 +30,44 @@ export const useLooking = defineStore('looking', () => {
   const panel = ref<Panel>('colour');
   const hand = ref<Hand>('points');
   const selectedId = ref<string>();
+  /** The pile whose places are lit. */
+  const lit = ref<string>();
+  /** A pile that was dropped on the picture: which, and where in the window. */
+  const dropped = ref<{ readonly pileId: string; readonly x: number; readonly y: number }>();
 
   /** Pressing the look that is on leaves it. */
   const turn = (to: LookName): void => void (look.value = look.value === to ? 'colour' : to);
   function squintBy(way: 1 | -1): void {
     squint.value = Math.round(Math.min(MOST_SQUINT, Math.max(LEAST_SQUINT, squint.value * SQUINT_STEP ** way)));
   }
-  const isPlain = computed(() => look.value === 'colour' && !sight.grey && !sight.squint && !asPaint.value && !lost.value);
+  const isPlain = computed(
+    () => lit.value === undefined && look.value === 'colour' && !sight.grey && !sight.squint && !asPaint.value && !lost.value,
+  );
 
-  return { look, squint, asPaint, mirror, grid, marks, lost, without, panel, hand, selectedId, turn, squintBy, isPlain };
+  /** The picture as it is: every look is taken off it. */
+  function plain(): void {
+    look.value = 'colour';
+    lit.value = undefined;
+    sight.grey = sight.squint = asPaint.value = lost.value = false;
+  }
+
+  return {
+    look,
+    squint,
+    asPaint,
+    mirror,
+    grid,
+    marks,
+    lost,
+    without,
+    panel,
+    hand,
+    selectedId,
+    lit,
+    dropped,
+    turn,
+    squintBy,
+    isPlain,
+    plain,
+  };
 });

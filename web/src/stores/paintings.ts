@@ -1,3 +1,4 @@
+import { underCeiling, withinEnds, type Lab } from '@dusk/core';
 import type { Needs, Operation, PictureDto } from '@dusk/wire';
 import { UPLOAD_MOST_BYTES } from '@dusk/wire/limits';
 import { useLocalStorage } from '@vueuse/core';
@@ -27,7 +28,14 @@ export const usePaintings = defineStore('paintings', () => {
   const byId = computed(() => new Map(all.value.map((p) => [p.id, p])));
   /** The painting whose reference, piles and ledge are shown. */
   const onEasel = computed(() => byId.value.get(openedId.value));
-  const referencesOf = (paintingId: string) => present(studio.rows.references).filter((r) => r.paintingId === paintingId);
+  const picturesOf = (paintingId: string) => present(studio.rows.references).filter((r) => r.paintingId === paintingId);
+  /** Pictures to paint from; photos of the canvas are none. */
+  const referencesOf = (paintingId: string) => picturesOf(paintingId).filter(({ view }) => view.canvas === undefined);
+  /** Photos of the canvas that are held against a picture, the newest first. */
+  const canvasesOf = (referenceId: string) =>
+    present(studio.rows.references)
+      .filter(({ view }) => view.canvas?.of === referenceId)
+      .reverse();
 
   const setOnEasel = (id: string): void => void (openedId.value = id);
 
@@ -61,6 +69,16 @@ export const usePaintings = defineStore('paintings', () => {
   const sendAhead = async (file: File): Promise<PictureDto | undefined> =>
     isTooLarge(file) ? undefined : notices.attempt(() => sendPicture(file));
 
+  /** A colour as dark, as light and as bright as the painting on the easel may get. */
+  function within(lab: Lab): Lab {
+    const { between, ceiling } = onEasel.value ?? {};
+    return underCeiling(withinEnds(lab, between ?? undefined), ceiling ?? undefined);
+  }
+
+  /** What a picture is named by, once it is held here or in the studio. */
+  const pictureIdOf = async (file: File): Promise<string | undefined> =>
+    (await studio.holdPicture(file)) ?? (await notices.attempt(() => sendPicture(file)))?.id;
+
   /**
    * The picture goes first, by what it holds; then the change that makes it a reference.
    * @param id of the reference, by which it can be chosen before it is there
@@ -68,7 +86,7 @@ export const usePaintings = defineStore('paintings', () => {
    */
   async function addReference(paintingId: string, file: File, id: string): Promise<boolean> {
     if (isTooLarge(file)) return false;
-    const pictureId = (await studio.holdPicture(file)) ?? (await notices.attempt(() => sendPicture(file)))?.id;
+    const pictureId = await pictureIdOf(file);
     if (pictureId === undefined) return false;
     const name = pictureName(file);
     return studio.make([{ do: 'reference.add', id, paintingId, pictureId, name }], `Brought “${name}”`);
@@ -79,5 +97,20 @@ export const usePaintings = defineStore('paintings', () => {
     await studio.make([{ do: 'reference.delete', id, version }], `“${name}” put away`);
   }
 
-  return { all, byId, onEasel, setOnEasel, referencesOf, add, change, remove, sendAhead, addReference, removeReference };
+  return {
+    all,
+    byId,
+    onEasel,
+    setOnEasel,
+    referencesOf,
+    canvasesOf,
+    add,
+    change,
+    remove,
+    sendAhead,
+    within,
+    pictureIdOf,
+    addReference,
+    removeReference,
+  };
 });

@@ -1,4 +1,4 @@
-import type { Needs } from '@dusk/wire';
+import type { Needs, Operation } from '@dusk/wire';
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
 import { present } from '../studio/rows.ts';
@@ -10,10 +10,18 @@ export const usePalettes = defineStore('palettes', () => {
   const all = computed(() => present(studio.rows.palettes));
   const byId = computed(() => new Map(all.value.map((p) => [p.id, p])));
 
+  /** A name that no palette has yet. */
+  function freeName(first: string): string {
+    const taken = new Set(all.value.map(({ name }) => name));
+    return [first, ...all.value.map((_, i) => `${first} ${i + 2}`)].find((one) => !taken.has(one))!;
+  }
+
   /** @returns the id of the new palette, if it was made */
-  async function add(name: string, tubeIds: string[]): Promise<string | undefined> {
+  async function add(name: string, tubeIds: string[], mixedDarks = false): Promise<string | undefined> {
     const id = newId();
-    return (await studio.make([{ do: 'palette.add', id, name, tubeIds }], `Laid out “${name}”`)) ? id : undefined;
+    const ops: Operation[] = [{ do: 'palette.add', id, name, tubeIds }];
+    if (mixedDarks) ops.push({ do: 'palette.change', id, version: 1, mixedDarks });
+    return (await studio.make(ops, `Laid out “${name}”`)) ? id : undefined;
   }
 
   /** @param meanwhile it was changed elsewhere since the hand was laid on it: the studio is to say no, and both sides are shown */
@@ -25,5 +33,5 @@ export const usePalettes = defineStore('palettes', () => {
   const remove = (id: string): Promise<boolean> =>
     studio.make([{ do: 'palette.delete', id, version: byId.value.get(id)!.version }], `“${byId.value.get(id)!.name}” put away`);
 
-  return { all, byId, add, change, remove };
+  return { all, byId, freeName, add, change, remove };
 });

@@ -157,6 +157,9 @@ export const usePiles = defineStore('piles', () => {
   /** The same, as this screen shows it. */
   const shownNow = (pile: PileDto): string => white.shown(seenNow(pile)).css;
 
+  /** A colour, as this screen shows it. */
+  const shown = (lab: Lab): string => white.shown(lab).css;
+
   const make = (ops: readonly Operation[], says: string): Promise<boolean> => studio.make(ops, says);
 
   return {
@@ -174,6 +177,7 @@ export const usePiles = defineStore('piles', () => {
     restsOn,
     seenNow,
     shownNow,
+    shown,
     keep,
     change,
     remove,

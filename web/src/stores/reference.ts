@@ -36,6 +36,7 @@ export interface Picture extends Pixels {
 const LEAST_RADIUS = 1;
 const MOST_RADIUS = 60;
 const USUAL_RADIUS = 8;
+const LEAST_RANGE = 0.1;
 const AS_IT_IS: LinearRgb = [1, 1, 1];
 
 /** A key as it is kept, for the engine. */
@@ -83,7 +84,9 @@ export const useReference = defineStore('reference', () => {
       decoding?.abort();
       failure.value = '';
       // A picture that has gone to the studio is the one that is shown already, until the studio's own is there.
-      const isSame = was?.id !== undefined && isLocal(was.id) && of === was.of && pixels.value !== undefined;
+      // So is a plan that is drawn anew: as large as it was, until its new pixels are there.
+      const isSame =
+        was?.id !== undefined && (isLocal(was.id) || reference.value?.view.blank === true) && of === was.of && pixels.value !== undefined;
       if (!isSame) pixels.value = light.value = undefined;
       if (!id) return;
       const own = (decoding = new AbortController());
@@ -158,10 +161,17 @@ export const useReference = defineStore('reference', () => {
     { immediate: true },
   );
   const plan = computed(() => keyPlanOf(view.value));
+  /** What paint may be here: what the palette can mix, within the values that the painting keeps between. */
+  const paintEnds = computed<ValueRange | undefined>(() => {
+    const between = paintings.onEasel?.between;
+    if (!ends.value || !between) return ends.value;
+    const darkest = Math.max(ends.value.darkest, between.darkest);
+    return { darkest, lightest: Math.max(darkest + LEAST_RANGE, Math.min(ends.value.lightest, between.lightest)) };
+  });
   /** The key, once it is known what the picture holds and what paint can do; as it is until then. */
   const key = computed<Key | undefined>(() =>
-    range.value && ends.value
-      ? layKey(plan.value, { seen: range.value, brightest: light.value?.spread.brightest, paint: ends.value })
+    range.value && paintEnds.value
+      ? layKey(plan.value, { seen: range.value, brightest: light.value?.spread.brightest, paint: paintEnds.value })
       : undefined,
   );
   const isKeyed = computed(() => key.value !== undefined && plan.value.kind !== 'as it is');
@@ -183,12 +193,15 @@ export const useReference = defineStore('reference', () => {
     }
   }
   /** Shows how it would be seen, while a hand still moves. */
-  function tryView(part: ViewDto): void {
-    draft.value = { ...(reference.value?.view ?? {}), ...part };
+  function tryView(part: ViewDto | undefined): void {
+    draft.value = part && { ...(reference.value?.view ?? {}), ...part };
   }
   watch(reference, (now, was) => {
     if (now?.id !== was?.id) draft.value = undefined;
   });
+
+  /** The place of the picture under a place of the window, while it is shown. */
+  const placeAt = shallowRef<(clientX: number, clientY: number) => { readonly x: number; readonly y: number } | undefined>();
 
   function resize(factor: number): void {
     radius.value = Math.min(MOST_RADIUS, Math.max(LEAST_RADIUS, Math.round(radius.value * factor) + (factor > 1 ? 1 : -1)));
@@ -205,6 +218,7 @@ export const useReference = defineStore('reference', () => {
     range,
     radius,
     resize,
+    placeAt,
     view,
     frame,
     mirrored,
@@ -212,6 +226,7 @@ export const useReference = defineStore('reference', () => {
     gains,
     perOwn,
     ends,
+    paintEnds,
     key,
     isKeyed,
     change,

@@ -1,4 +1,4 @@
-import { resized, type Lab, type Outline } from '@dusk/core';
+import { drawnOutline, resized, type Lab, type Outline } from '@dusk/core';
 import type { Needs, Operation, PileDto, SampleDto } from '@dusk/wire';
 import { labDto, labOfDto, mixtureSent } from '@dusk/wire/written';
 import type { Mixture } from '@dusk/core';
@@ -63,10 +63,13 @@ export const useSamples = defineStore('samples', () => {
 
   const sent = (outline: Outline): OutlineSent => resized(outline, 1 / reference.perOwn) as unknown as OutlineSent;
 
+  /** What was drawn round, by corners in the pixels of the copy that is read. */
+  const drawn = (points: readonly number[]): OutlineSent => sent(drawnOutline(points));
+
   const change = (id: string, part: Omit<Needs<'sample.change'>, 'id' | 'version'>, says: string, meanwhile = false): Promise<boolean> =>
     studio.make([{ do: 'sample.change', id, ...part, version: before(studio.rows.samples.get(id)!.version, meanwhile) }], says);
 
-  /** What was read anew for a sample; its pile goes along as long as nothing of it was mixed. */
+  /** What was read anew for a sample; what its pile is meant to be goes along, and its plan as long as nothing of it was mixed. */
   function readAnew(
     { sample, pile }: Mark,
     { outline, seen, paint, plan, valueOnly = sample.valueOnly }: ReadAnew,
@@ -83,14 +86,15 @@ export const useSamples = defineStore('samples', () => {
         ...(valueOnly !== sample.valueOnly && { valueOnly }),
       },
     ];
+    const isMixed = (pile?.stages.length ?? 0) > 0;
     // A pile that only serves here too keeps the colour of the place it is for.
-    if (pile?.sampleId === sample.id && pile.stages.length === 0 && plan)
+    if (pile?.sampleId === sample.id && (isMixed || plan))
       ops.push({
         do: 'pile.change',
         id: pile.id,
         version: pile.version,
         target: { kind: valueOnly ? 'value' : 'absolute', lab: labDto(paint) },
-        plan: mixtureSent(plan),
+        ...(!isMixed && plan && { plan: mixtureSent(plan) }),
       });
     return studio.make(ops, says);
   }
@@ -98,5 +102,5 @@ export const useSamples = defineStore('samples', () => {
   const remove = (id: string): Promise<boolean> =>
     studio.make([{ do: 'sample.delete', id, version: studio.rows.samples.get(id)!.version }], 'Put a mark away');
 
-  return { all, marks, selected, things, sent, change, readAnew, remove };
+  return { all, marks, selected, things, sent, drawn, change, readAnew, remove };
 });

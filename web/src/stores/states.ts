@@ -1,5 +1,5 @@
 import type { Basis, PaintCurves } from '@dusk/core';
-import type { StateDto } from '@dusk/wire';
+import type { CurvesDto, StateDto } from '@dusk/wire';
 import { useStudio } from '../studio/useStudio.ts';
 
 /** Curves of a tube in a state, and how sure they are. */
@@ -7,6 +7,13 @@ export interface StatePaint {
   readonly paint: PaintCurves;
   readonly basis: Basis;
 }
+
+/** Curves as they crossed the wire, ready to mix. */
+export const paintOf = ({ K, S, doubt }: CurvesDto): PaintCurves => ({
+  K: Float64Array.from(K),
+  S: Float64Array.from(S),
+  ...(doubt && { doubt: doubt.map((way) => Float64Array.from(way)) }),
+});
 
 /** Made once of each state: it never changes. */
 const made = new WeakMap<StateDto, StatePaint>();
@@ -18,7 +25,7 @@ export function useStates(): (id: string) => StatePaint | undefined {
     const state = rows.states.get(id);
     if (!state) return undefined;
     const known = made.get(state) ?? {
-      paint: { K: Float64Array.from(state.curves.K), S: Float64Array.from(state.curves.S) },
+      paint: paintOf(state.curves),
       basis: state.basis,
     };
     made.set(state, known);

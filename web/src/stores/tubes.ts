@@ -1,7 +1,8 @@
 import { labOf, mixCurves, reflectance, type Basis, type Lab, type PaintCurves } from '@dusk/core';
-import type { CurvesDto, TubeDto } from '@dusk/wire';
+import type { TubeDto } from '@dusk/wire';
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
+import { paintOf } from './states.ts';
 import { useStudio } from '../studio/useStudio.ts';
 
 /** A tube with its curves ready to mix and its two tell-tale colours. */
@@ -15,8 +16,22 @@ export interface Tube extends Omit<TubeDto, 'curves'> {
   readonly tint: Lab;
 }
 
+/** A white, whatever its pigments: as light as paper, and of no colour to speak of. */
+const WHITE = { L: 92, C: 8 } as const;
+export const isWhite = ({ masstone: [L, a, b] }: Pick<Tube, 'masstone'>): boolean => L >= WHITE.L && Math.hypot(a, b) <= WHITE.C;
+
+/** A black, whatever its pigments: nearly no light and no colour, straight and in a tint. */
+const BLACK = { L: 27, C: 5, tint: 4.5 } as const;
+export const isBlack = ({ masstone: [L, a, b], tint }: Pick<Tube, 'masstone' | 'tint'>): boolean =>
+  L <= BLACK.L && Math.hypot(a, b) <= BLACK.C && Math.hypot(tint[1], tint[2]) <= BLACK.tint;
+
+/** What is mixed from where darks are mixed: no tube black, as long as two other tubes lie there. */
+export function mixedDarks<T extends Pick<Tube, 'masstone' | 'tint'>>(isWished: boolean, tubes: readonly T[]): readonly T[] {
+  const others = tubes.filter((tube) => !isBlack(tube));
+  return isWished && others.length >= 2 ? others : tubes;
+}
+
 const TINT_PARTS = 9;
-const paintOf = ({ K, S }: CurvesDto): PaintCurves => ({ K: Float64Array.from(K), S: Float64Array.from(S) });
 
 function makeTube(row: TubeDto, white: PaintCurves): Tube {
   const { curves, ...tube } = row;

@@ -6,9 +6,11 @@ import {
   throughStages,
   type Beliefs,
   type FromTube,
+  type LaidHow,
   type Leaf,
   type Mixture,
   type PaintCurves,
+  type Viewing,
 } from '@dusk/core';
 import type { MixtureDto } from '@dusk/wire';
 import { recordsOf } from '@dusk/wire/records';
@@ -18,10 +20,16 @@ import { usePaintings } from './paintings.ts';
 import { usePalettes } from './palettes.ts';
 import { useStudio } from '../studio/useStudio.ts';
 import { useStates, type StatePaint } from './states.ts';
-import { useTubes } from './tubes.ts';
+import { isWhite, mixedDarks, useTubes, type Tube } from './tubes.ts';
 import { engine, unlessGivenUp, type Desk } from '../engine/engine.ts';
 import { leafKey, type Jobs } from '../engine/jobs.ts';
 import { laidTube, useLaid } from './laid.ts';
+
+/** A place that paint is mixed for: how it is looked at there, and how it is laid. */
+export interface There {
+  readonly viewing: Viewing;
+  readonly how: LaidHow;
+}
 
 /** The palette of the painting on the easel, laid out in the engine, and the curves of whatever is mixed from. */
 export const useDesk = defineStore('desk', () => {
@@ -38,7 +46,20 @@ export const useDesk = defineStore('desk', () => {
     return tubes.all.filter((t) => !pigments.has(t.pigment) && pigments.add(t.pigment));
   });
 
-  const { desk, failure } = useLaid(() => paletteTubes.value);
+  /**
+   * Tubes that paint is mixed from which is laid so: where one white is for the lights, loaded paint takes that one, and all
+   * other paint the others.
+   */
+  function mixedFrom(how?: LaidHow): readonly Tube[] {
+    const lights = palette.value?.lightsWhiteId;
+    const all = mixedDarks(palette.value?.mixedDarks === true, paletteTubes.value);
+    const whites = all.filter(isWhite);
+    // A white that was taken off the palette is for nothing there.
+    if (whites.length < 2 || !whites.some(({ id }) => id === lights)) return all;
+    return all.filter((tube) => !isWhite(tube) || (tube.id === lights) === (how === 'loaded'));
+  }
+
+  const { desk, failure } = useLaid(() => mixedFrom());
 
   /** How unsure the palette's tubes are together, where piles have taught some of them. */
   const doubts = shallowRef<Beliefs>();
@@ -106,17 +127,18 @@ export const useDesk = defineStore('desk', () => {
     return plan ? openToTubes(plan, flatOfPile) : {};
   }
 
-  /** Lays the palette out with some piles beside its tubes, for as long as it is wanted. */
-  const layWith = (pileIds: readonly string[], signal: AbortSignal): Promise<Desk | undefined> =>
+  /** Lays the palette out with some piles beside its tubes, for as long as it is wanted; seen where its paint lands, where that is said. */
+  const layWith = (pileIds: readonly string[], signal: AbortSignal, there?: There): Promise<Desk | undefined> =>
     unlessGivenUp(
       engine().lay(
         {
-          tubes: paletteTubes.value.map(laidTube),
+          tubes: mixedFrom(there?.how).map(laidTube),
           piles: pileIds.map((id) => {
             const { K, S } = paintOfPile(id);
             const stage = studio.rows.piles.get(id)?.stages.at(-1)?.id;
             return { id, K, S, flat: flatOfPile(id), ...(stage !== undefined && { stage }) };
           }),
+          ...(there && { viewing: there.viewing }),
         },
         { signal, prepared: false },
       ),
@@ -138,5 +160,20 @@ export const useDesk = defineStore('desk', () => {
     return unlessGivenUp(engine().ask('trust', { mixture, paints, ...(known && { doubts: known }) }, { ...(signal && { signal }) }));
   }
 
-  return { desk, failure, through, palette, paletteTubes, rack, paintOf, paintOfTube, paintOfPile, flatOfPile, layWith, layTubes, trust };
+  return {
+    desk,
+    failure,
+    through,
+    palette,
+    paletteTubes,
+    mixedFrom,
+    rack,
+    paintOf,
+    paintOfTube,
+    paintOfPile,
+    flatOfPile,
+    layWith,
+    layTubes,
+    trust,
+  };
 });

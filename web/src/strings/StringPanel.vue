@@ -10,6 +10,7 @@ import Slider from '../controls/Slider.vue';
 import { useSettings } from '../stores/settings.ts';
 import { lookNow, stringOf, usePiles } from '../stores/piles.ts';
 import type { StringState } from './useString.ts';
+import Pick from '../controls/Pick.vue';
 
 /** A string: from this pile through others in even steps, as one plan of few measurings. */
 const props = defineProps<{ pile: PileDto; string: StringState }>();
@@ -29,11 +30,11 @@ const WAYS: Readonly<Record<Route, string>> = {
   warm: 'by the warm side',
   cool: 'by the cool side',
 };
-const HELD: Readonly<Record<HeldInString, string>> = {
-  nothing: 'all led over',
-  chroma: 'brightness held',
-  temperature: 'temperature held',
-};
+const HELD: readonly { readonly value: HeldInString; readonly title: string }[] = [
+  { value: 'nothing', title: 'all led over' },
+  { value: 'chroma', title: 'brightness held' },
+  { value: 'temperature', title: 'temperature held' },
+];
 const KINDS = [
   { value: 'plain' as const, title: 'one row' },
   { value: 'brush' as const, title: 'the brush does the rest' },
@@ -58,7 +59,7 @@ const KINDS = [
         >{{ value(lookNow(one)) }} {{ one.name }}</PaintKey
       >
     </div>
-    <div class="row" role="group" aria-label="How many">
+    <div class="row many" role="group" aria-label="How many">
       <span>piles</span>
       <button v-for="n in NUMBERS" :key="n" type="button" class="number figures" :aria-pressed="s.set.n === n" @click="s.resize(n)">
         {{ n }}
@@ -78,17 +79,8 @@ const KINDS = [
       :says="`${(2 * s.set.by).toFixed(0)} apart in temperature`"
     />
     <div class="row">
-      <label
-        >between hues
-        <select v-model="s.set.route">
-          <option v-for="route in ROUTES" :key="route" :value="route">{{ WAYS[route] }}</option>
-        </select></label
-      >
-      <label
-        ><select v-model="s.set.held" aria-label="What is held">
-          <option v-for="(says, held) in HELD" :key="held" :value="held">{{ says }}</option>
-        </select></label
-      >
+      <Pick v-model="s.set.route" :options="ROUTES.map((value) => ({ value, title: WAYS[value] }))" label="between hues" />
+      <Pick v-model="s.set.held" :options="HELD" aria-label="What is held" />
     </div>
     <v-btn v-if="ofString.length > 1" variant="outlined" @click="cards.makeSet(ofString, 'string', pile.name)"
       >Cards of these steps&ensp;<kbd>c</kbd></v-btn
@@ -151,16 +143,17 @@ const KINDS = [
   align-items: center;
   gap: calc(2 * var(--unit));
 }
+.many {
+  flex-wrap: nowrap;
+  gap: 0;
+}
+.many > span {
+  margin-right: var(--unit);
+}
 .number {
   min-width: 44px;
   min-height: 44px;
   font-size: var(--size-lead);
-}
-select {
-  min-height: 44px;
-  color: inherit;
-  background: var(--surround);
-  border-bottom: 1px solid currentColor;
 }
 .bounds {
   display: grid;

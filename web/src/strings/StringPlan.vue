@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { mlText, MOST_IN_STRING, placeName, temperatureWord, valueOfLightness, type Lab } from '@dusk/core';
+import { counted } from '../floor/words.ts';
 import { computed, proxyRefs } from 'vue';
 import { usePiles } from '../stores/piles.ts';
 import { useWhite } from '../floor/white.ts';
@@ -63,10 +64,11 @@ function warning({ from, to, warns, name }: (typeof warned.value)[number]): stri
     <div class="sum">
       <p class="figures" data-test="string-says">
         <template v-if="s.proposed.brush"
-          ><b>{{ s.proposed.piles.length }} piles</b>, {{ s.proposed.measurings }} doses; the brush does the rest of
+          ><b>{{ counted(s.proposed.piles.length, 'pile') }}</b
+          >, {{ counted(s.proposed.measurings, 'thing') }} to measure; the brush does the rest of
           {{ s.proposed.brush.row.length }} steps</template
         ><template v-else
-          ><b>{{ s.proposed.measurings }} doses</b> for {{ s.proposed.piles.length }} piles</template
+          ><b>{{ counted(s.proposed.measurings, 'thing') }} to measure</b> for {{ counted(s.proposed.piles.length, 'pile') }}</template
         >; neighbours told apart by {{ Math.min(...s.proposed.steps).toFixed(1) }} to {{ Math.max(...s.proposed.steps).toFixed(1) }}
       </p>
       <button type="button" class="main-key" data-test="keep-string" @click="emit('keep')">Keep them <kbd>Enter</kbd></button>

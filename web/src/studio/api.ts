@@ -7,6 +7,7 @@ import type {
   Change,
   CopiesDto,
   FilePreview,
+  Looked,
   PictureDto,
   Problem,
   ReadAnswers,
@@ -14,7 +15,19 @@ import type {
   Sent,
   SheetWanted,
 } from '@dusk/wire';
-import { CARD_FILES, CARDS_FOUND, CARDS_OUT, CHANGES, COPIES, OUTING, PICTURES, PRINTED, READS, STUDIO_HEADER } from '@dusk/wire/reads';
+import {
+  CARD_FILES,
+  CARDS_FOUND,
+  CARDS_OUT,
+  CHANGES,
+  COPIES,
+  LOOKED,
+  OUTING,
+  PICTURES,
+  PRINTED,
+  READS,
+  STUDIO_HEADER,
+} from '@dusk/wire/reads';
 import { ApiError } from '../floor/apiError.ts';
 
 const unreachable: Problem = {
@@ -40,6 +53,7 @@ async function call<T>(method: string, path: string, body?: unknown, studio?: st
     // Whoever answers without a sentence is no studio that refuses: it is as good as away.
     throw new ApiError(problem?.detail ? problem : { ...unreachable, detail: `The studio answered ${response.status}.` });
   }
+  if (response.status === 204) return undefined as T;
   // An answer that breaks off is none.
   return (await response.json().catch(() => {
     throw new ApiError(unreachable);
@@ -50,6 +64,9 @@ async function call<T>(method: string, path: string, body?: unknown, studio?: st
 export const sendChange = (change: Change, studio?: string): Promise<Answer> => call('POST', CHANGES, change, studio);
 
 export const read = <N extends ReadName>(name: N, id = ''): Promise<ReadAnswers[N]> => call('GET', READS[name].replace(':id', id));
+
+/** Tells windows that follow how the picture is looked at. */
+export const sendLooked = (looked: Looked, studio?: string): Promise<void> => call('POST', LOOKED, looked, studio);
 
 export const readCopies = (): Promise<CopiesDto> => call('GET', COPIES);
 

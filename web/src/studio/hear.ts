@@ -1,10 +1,12 @@
-import type { Answer } from '@dusk/wire';
+import type { Answer, Looked } from '@dusk/wire';
 import { EVENTS, type HereDto } from '@dusk/wire/reads';
 import { alone } from './alone.ts';
 
 interface Hearing {
   /** Takes in what was changed, here or elsewhere. */
   readonly change: (answer: Answer) => void;
+  /** The picture is looked at otherwise in another window. */
+  readonly looked: (looked: Looked) => void;
   /** Too much was missed: everything is to be loaded again. */
   readonly reload: () => void;
   /** The studio answers: which it is, and what its log has at the place that was last heard of. */
@@ -14,7 +16,10 @@ interface Hearing {
 }
 
 type Heard =
-  { readonly is: 'change'; readonly answer: Answer } | { readonly is: 'here'; readonly here: HereDto } | { readonly is: 'reload' | 'away' };
+  | { readonly is: 'change'; readonly answer: Answer }
+  | { readonly is: 'looked'; readonly looked: Looked }
+  | { readonly is: 'here'; readonly here: HereDto }
+  | { readonly is: 'reload' | 'away' };
 
 /** After a studio that was away, the browser's own trying again may have given up. */
 const AGAIN_MS = 2000;
@@ -25,6 +30,7 @@ function listen(since: () => number, tell: (heard: Heard) => void): void {
   source.addEventListener('here', ({ data }: MessageEvent<string>) => tell({ is: 'here', here: JSON.parse(data) as HereDto }));
   source.addEventListener('reload', () => tell({ is: 'reload' }));
   source.addEventListener('change', ({ data }: MessageEvent<string>) => tell({ is: 'change', answer: JSON.parse(data) as Answer }));
+  source.addEventListener('looked', ({ data }: MessageEvent<string>) => tell({ is: 'looked', looked: JSON.parse(data) as Looked }));
   source.onerror = () => {
     tell({ is: 'away' });
     source.close();
@@ -41,6 +47,7 @@ export function hear(since: () => number, hearing: Hearing, ready: Promise<unkno
   const channel = new BroadcastChannel('dusk.heard');
   const deal = (heard: Heard): void => {
     if (heard.is === 'change') hearing.change(heard.answer);
+    else if (heard.is === 'looked') hearing.looked(heard.looked);
     else if (heard.is === 'here') hearing.here(heard.here);
     else hearing[heard.is]();
   };

@@ -27,8 +27,8 @@ type Making = { readonly [K in MadeHere]: (op: Needs<`${OpOf<K>}.add`>, fresh: F
 
 /** A row that a change makes, as far as this window can tell before the studio has answered; every field of it. */
 const MADE: Making = {
-  palettes: ({ id, name, tubeIds }, fresh) => ({ ...fresh, id, name, tubeIds }),
-  paintings: ({ id, title, paletteId, ground }, fresh) => ({
+  palettes: ({ id, name, tubeIds }, fresh) => ({ ...fresh, id, name, tubeIds, lightsWhiteId: null, mixedDarks: false, guestIds: [] }),
+  paintings: ({ id, title, paletteId, ground, groundOf }, fresh) => ({
     ...fresh,
     id,
     title,
@@ -37,6 +37,11 @@ const MADE: Making = {
     canvas: null,
     layer: 1,
     ceiling: null,
+    groundOf: groundOf ?? null,
+    habit: null,
+    day: null,
+    valueOnly: false,
+    between: null,
     pileCount: 0,
   }),
   references: ({ id, paintingId, pictureId, name }, fresh) => ({
@@ -54,7 +59,7 @@ const MADE: Making = {
     source: '',
     passing: 'ask',
   }),
-  samples: ({ id, paintingId, referenceId, outline, seen, paint, zone, thing, valueOnly }, fresh) => ({
+  samples: ({ id, paintingId, referenceId, outline, seen, paint, zone, thing, valueOnly, light }, fresh) => ({
     ...fresh,
     id,
     paintingId,
@@ -65,6 +70,7 @@ const MADE: Making = {
     zone: zone ?? '',
     thing: thing ?? '',
     valueOnly: valueOnly ?? false,
+    light: light ?? '',
   }),
   piles: (op, fresh, rows) => ({
     ...fresh,

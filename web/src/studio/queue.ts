@@ -28,6 +28,9 @@ interface Stored extends DBSchema {
 /** A picture that has not gone to the studio yet is called so. */
 const LOCAL = 'local:';
 export const isLocal = (pictureId: string): boolean => pictureId.startsWith(LOCAL);
+/** The picture that an operation speaks of and that has not gone yet. */
+export const localPictureOf = (op: Operation): string | undefined =>
+  'pictureId' in op && typeof op.pictureId === 'string' && isLocal(op.pictureId) ? op.pictureId : undefined;
 
 const idOf = (op: Operation): string | undefined => ('id' in op && typeof op.id === 'string' ? op.id : undefined);
 const hasVersion = (op: Operation): op is Operation & { version: number } => 'version' in op && typeof op.version === 'number';
@@ -121,7 +124,8 @@ export class Queue {
     const ops = await Promise.all(
       item.change.ops.map(async (op, i) => {
         const version = item.follows.includes(i) ? await this.db.get('versions', idOf(op)!) : undefined;
-        const picture = op.do === 'reference.add' && isLocal(op.pictureId) ? await this.db.get('pictures', op.pictureId) : undefined;
+        const local = localPictureOf(op);
+        const picture = local === undefined ? undefined : await this.db.get('pictures', local);
         return { ...op, ...(version !== undefined && { version }), ...(picture?.id && { pictureId: picture.id }) } as Operation;
       }),
     );

@@ -1,8 +1,8 @@
-import type { Answer, Change, Problem } from '@dusk/wire';
+import type { Answer, Change, Operation, Problem } from '@dusk/wire';
 import { ApiError } from '../floor/apiError.ts';
 import { alone } from './alone.ts';
 import { sendChange, sendPicture } from './api.ts';
-import { isLocal, Queue, type Waiting } from './queue.ts';
+import { localPictureOf, Queue, type Waiting } from './queue.ts';
 
 /** What became of a change: the studio has it, refused it, or does not answer, so that it waits. */
 export type Outcome =
@@ -114,11 +114,12 @@ export class Sender {
   private async withPictures(change: Change): Promise<Change> {
     const ops = [];
     for (const op of change.ops) {
-      if (op.do !== 'reference.add' || !isLocal(op.pictureId)) {
+      const local = localPictureOf(op);
+      if (local === undefined) {
         ops.push(op);
         continue;
       }
-      const file = await this.queue.picture(op.pictureId);
+      const file = await this.queue.picture(local);
       if (!file)
         throw new ApiError({
           type: 'about:blank',
@@ -127,8 +128,8 @@ export class Sender {
           detail: 'The picture is not in this browser any more. Bring it again.',
         });
       const { id } = await sendPicture(file, this.studio);
-      await this.queue.pictureIs(op.pictureId, id);
-      ops.push({ ...op, pictureId: id });
+      await this.queue.pictureIs(local, id);
+      ops.push({ ...op, pictureId: id } as Operation);
     }
     return { ...change, ops };
   }

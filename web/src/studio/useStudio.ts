@@ -1,20 +1,21 @@
-import type { Answer, Change, Operation, Problem, ReadAnswers, ReadName } from '@dusk/wire';
+import type { Answer, Change, Looked, Operation, Problem, ReadAnswers, ReadName } from '@dusk/wire';
 import { kindOf } from '@dusk/wire/kinds';
 import { useEventListener, useIntervalFn, useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { useNotices } from '../floor/notices.ts';
 import { ApiError } from '../floor/apiError.ts';
-import { read, sendChange } from './api.ts';
+import { read, sendChange, sendLooked } from './api.ts';
 import { hear } from './hear.ts';
 import { provisionally } from './provisional.ts';
-import { isLocal, type Waiting } from './queue.ts';
+import { isLocal, localPictureOf, type Waiting } from './queue.ts';
 import { applied, emptyRows, letGoOf } from './rows.ts';
 import { Sender, type Outcome } from './sender.ts';
 import { newId } from '../floor/ids.ts';
 
 /** A change of this window that can be undone, and what it was, in a painter's words. */
 interface Undoable {
+  readonly paintingId?: string;
   readonly id: string;
   readonly says: string;
 }
@@ -75,7 +76,7 @@ export const useStudio = defineStore('studio', () => {
   }
 
   /** Reads rows and takes them in. */
-  async function load(name: 'studio' | 'painting' | 'sets', id?: string): Promise<void> {
+  async function load(name: 'studio' | 'painting' | 'sets' | 'tube', id?: string): Promise<void> {
     try {
       const answer = await read(name, id);
       if (name === 'studio') isFrom((answer as ReadAnswers['studio']).studio);
@@ -167,10 +168,17 @@ export const useStudio = defineStore('studio', () => {
       () => undefined,
     );
 
+  /** How the picture is looked at in another browser, as was told last: windows of this one share what they keep. */
+  const lookedElsewhere = shallowRef<Looked>();
+  /** Tells it of this window; what does not arrive is told again by the next look. */
+  const tellLooked = (now: Omit<Looked, 'device'>): void =>
+    void sendLooked({ ...now, device: device.value }, studioId.value).catch(() => undefined);
+
   hear(
     () => seq.value,
     {
       change: apply,
+      looked: (now) => void (now.device !== device.value && (lookedElsewhere.value = now)),
       reload: () => void reload(),
       here: (here) => {
         isFrom(here.studio);
@@ -198,7 +206,7 @@ export const useStudio = defineStore('studio', () => {
   async function sent(change: Change, says: string): Promise<Outcome> {
     await opening;
     // A picture takes a while to go: it is shown from this browser until the studio has it.
-    const isShown = change.ops.some((op) => op.do === 'reference.add' && isLocal(op.pictureId));
+    const isShown = change.ops.some((op) => localPictureOf(op) !== undefined);
     if (isShown) showAhead(change);
     const outcome = await (sender ? sender.make(change, says) : unkept(change));
     if (!sender) heardOf({ id: change.id, outcome });
@@ -254,7 +262,7 @@ export const useStudio = defineStore('studio', () => {
     // Plain data: what the page shows is watched, and cannot be stored.
     const plain = JSON.parse(JSON.stringify(ops)) as readonly Operation[];
     // It can be taken back as soon as it shows, which may be before it is answered.
-    done.value = [...done.value, { id, says }].slice(-MOST_UNDOABLE);
+    done.value = [...done.value, { id, says, ...paintingOf(plain) }].slice(-MOST_UNDOABLE);
     const { is } = await inTurn({ id, device: device.value, ops: plain }, says);
     if (is === 'refused') {
       done.value = done.value.filter((one) => one.id !== id);
@@ -276,17 +284,33 @@ export const useStudio = defineStore('studio', () => {
     return true;
   }
 
+  /** The painting that something was done in, where one can be told. */
+  function paintingOf(ops: readonly Operation[]): { readonly paintingId?: string } {
+    for (const op of ops) {
+      const sent = op as { readonly do: string; readonly id?: string; readonly paintingId?: string };
+      const row = rows.piles.get(sent.id ?? '') ?? rows.samples.get(sent.id ?? '') ?? rows.references.get(sent.id ?? '');
+      const id = sent.paintingId ?? (sent.do.startsWith('painting.') ? sent.id : row?.paintingId);
+      if (id) return { paintingId: id };
+    }
+    return {};
+  }
+  /** What is taken back may be of another painting than the one that is looked at, and then says so. */
+  function inWhich({ paintingId }: Undoable): string {
+    const title = paintingId !== undefined && !location.pathname.includes(paintingId) ? rows.paintings.get(paintingId)?.title : undefined;
+    return title === undefined ? '' : `, in “${title}”`;
+  }
   /** Takes back what was done last here, or does again what was taken back: each a change of its own. */
   async function turnBack(from: typeof done, to: typeof undone, says: (what: string) => string): Promise<void> {
     const last = from.value.at(-1);
     if (!last) return notices.saved('Nothing was done here yet.');
     from.value = from.value.slice(0, -1);
-    if (await letGo(last.id)) return notices.saved(says(last.says));
+    const what = says(last.says) + inWhich(last);
+    if (await letGo(last.id)) return notices.saved(what);
     const id = newId();
-    const { is } = await sent({ id, device: device.value, ops: [], undoes: last.id }, says(last.says));
+    const { is } = await sent({ id, device: device.value, ops: [], undoes: last.id }, what);
     if (is === 'refused') return;
-    to.value = [...to.value, { id, says: last.says }];
-    if (is === 'answered') notices.saved(says(last.says));
+    to.value = [...to.value, { ...last, id }];
+    if (is === 'answered') notices.saved(what);
   }
   const undo = (): Promise<void> => turnBack(done, undone, (what) => `Taken back: ${what}`);
   const redo = (): Promise<void> => turnBack(undone, done, (what) => `Done again: ${what}`);
@@ -341,6 +365,8 @@ export const useStudio = defineStore('studio', () => {
     decide,
     holdPicture,
     heldPicture,
+    lookedElsewhere,
+    tellLooked,
     send,
   };
 });

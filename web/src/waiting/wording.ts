@@ -1,8 +1,19 @@
-import { colourName, mlText, partsText, valueOfColour, valueScaleName, writeValue, type Lab } from '@dusk/core';
+import { colourName, mlText, WITH_SAYS, partsText, valueOfColour, valueScaleName, writeValue, type Lab } from '@dusk/core';
 import { PILE_FIELDS } from '@dusk/wire/pileFields';
 import type { Plain, PlainValues } from '@dusk/wire/plain';
 import { labOfDto } from '@dusk/wire/written';
-import type { CanvasSent, LabSent, MixtureSent, Needs, OperationName, PurposeSent, TargetSent, View } from '@dusk/wire';
+import type {
+  CanvasSent,
+  LabSent,
+  LaidSent,
+  PassageSent,
+  MixtureSent,
+  Needs,
+  OperationName,
+  PurposeSent,
+  TargetSent,
+  View,
+} from '@dusk/wire';
 import { counted } from '../floor/words.ts';
 import type { RowMaps } from '../studio/rows.ts';
 
@@ -57,8 +68,33 @@ function planSays({ heaps }: Pick<MixtureSent, 'heaps'>, rows: RowMaps): string 
 const TARGETS: Readonly<Record<TargetSent['kind'], string>> = { absolute: '', value: ', its value alone', relative: ', from another pile' };
 
 /** What a pile is for, all of it. */
+/** How paint is laid, all of it. */
+function laidSays({ how, over, with: along, takes, brushId, layers, said }: LaidSent, rows: RowMaps): string {
+  const parts = [
+    'laid',
+    how,
+    over && `over ${over}`,
+    takes && `taking up ${takes}`,
+    along && `with ${WITH_SAYS[along].called}`,
+    brushId !== undefined && `with what is left of ${pileName(brushId, rows)} in the brush`,
+    layers !== undefined && `in ${counted(layers, 'layer')}`,
+    said,
+  ];
+  return parts.filter(Boolean).join(' ');
+}
+
+function passageSays({ cm2, outline, open, heldBack }: PassageSent): string {
+  const parts = [
+    `enough for ${Math.round(cm2)} cm²`,
+    outline ? 'drawn round' : '',
+    open ? `${Math.round(open * 100)} % left open` : '',
+    heldBack ? `${Math.round(heldBack * 100)} % held back` : '',
+  ];
+  return parts.filter(Boolean).join(', ');
+}
+
 function purposeSays(purpose: PurposeSent, rows: RowMaps): string {
-  const { thing, zone, also = [], neighbours = [], overId, leftOf, leftBroken, showing = [] } = purpose;
+  const { thing, zone, also = [], neighbours = [], overId, laid, passage, inPlace = [], leftOf, leftBroken, showing = [] } = purpose;
   const said = [
     [zone, thing].filter(Boolean).join(' of '),
     also.length > 0 ? `in ${counted(also.length, 'place')} more` : '',
@@ -70,6 +106,11 @@ function purposeSays(purpose: PurposeSent, rows: RowMaps): string {
       ].filter(Boolean);
       return `beside ${[pileName(pileId, rows), ...bounds].join(', ')}`;
     }),
+    laid ? laidSays(laid, rows) : '',
+    passage ? passageSays(passage) : '',
+    ...inPlace.map(
+      ({ tubeId, pileId, said: much }) => `in place ${much} ${tubeId !== undefined ? tubeName(tubeId, rows) : pileName(pileId!, rows)}`,
+    ),
     overId !== undefined ? `over ${pileName(overId, rows)}` : '',
     leftOf !== undefined ? `left of ${pileName(leftOf, rows)}` : '',
     leftBroken ? 'left broken' : '',
@@ -80,7 +121,24 @@ function purposeSays(purpose: PurposeSent, rows: RowMaps): string {
 
 /** How a picture is cut, turned and lit, all of it. */
 function viewSays(view: View): string {
-  const { turn, straighten, mirror, crop, exposure, neutral, kelvin, key, grid, steps, pivot } = view;
+  const {
+    turn,
+    straighten,
+    mirror,
+    crop,
+    exposure,
+    neutral,
+    kelvin,
+    key,
+    grid,
+    steps,
+    pivot,
+    dress,
+    shapes,
+    blank,
+    canvas: photo,
+    trials,
+  } = view;
   const said = [
     turn ? `turned by ${turn}°` : '',
     straighten ? `straightened by ${straighten}°` : '',
@@ -95,6 +153,11 @@ function viewSays(view: View): string {
     grid ? `grid of ${grid.across} × ${grid.down}${grid.diagonals ? ', diagonals' : ''}${grid.thirds ? ', thirds' : ''}` : '',
     steps ? `values cut at ${steps.join(', ')}` : '',
     pivot !== undefined ? `warm and cool parted at ${pivot}` : '',
+    dress?.some(Boolean) ? `${counted(dress.filter(Boolean).length, 'step')} dressed` : '',
+    photo ? 'a photo of the canvas' : '',
+    trials?.length ? counted(trials.length, 'trial') : '',
+    blank ? 'made of its shapes' : '',
+    shapes?.length ? `a plan of ${counted(shapes.length, 'shape')}` : '',
   ];
   return said.filter(Boolean).join('; ') || 'as it came';
 }
@@ -142,7 +205,13 @@ export const WORDING: Wording = {
     outline: { name: 'outline', says: (points) => `drawn with ${counted(points.length, 'point')}` },
   },
   'device.change': { name: line('name', 60) },
-  'palette.change': { name: line('name', 80), tubeIds: tubes('tubes') },
+  'palette.change': {
+    name: line('name', 80),
+    tubeIds: tubes('tubes'),
+    lightsWhiteId: { name: 'white for the lights', says: tubeName },
+    mixedDarks: yes('darks are mixed'),
+    guestIds: tubes('tubes for one sitting'),
+  },
   'painting.change': {
     title: line('title', 120),
     paletteId: { name: 'palette', says: (id, rows) => rows.palettes.get(id)?.name ?? 'another palette' },
@@ -150,6 +219,11 @@ export const WORDING: Wording = {
     canvas,
     layer: figure('layer'),
     ceiling: figure('how bright it may get'),
+    groundOf: { name: 'ground of a tube', says: ({ tubeId, wiped }, rows) => `${tubeName(tubeId, rows)}, ${wiped}` },
+    habit: { name: 'how it is laid', says: (habit) => habit },
+    valueOnly: yes('values alone from its pictures'),
+    between: { name: 'values it keeps between', says: ({ darkest, lightest }) => `${darkest} to ${lightest}` },
+    day: { name: 'plan for the day', says: ({ order, minutes }) => (minutes === undefined ? order : `${order}, ${minutes} minutes`) },
   },
   'reference.change': {
     name: line('name', 120),

@@ -7,6 +7,7 @@ import { useRoute, useRouter } from 'vue-router';
 import { describe } from '../../floor/words.ts';
 import { usePiles } from '../../stores/piles.ts';
 import { usePaintings } from '../../stores/paintings.ts';
+import { useLooking } from '../../stores/looking.ts';
 import { useReference } from '../../stores/reference.ts';
 import { MOST_NEIGHBOURS } from '@dusk/wire/limits';
 import { useSettings } from '../../stores/settings.ts';
@@ -141,7 +142,8 @@ function isLine(clientX: number, clientY: number): boolean {
   const { left, right } = strip.value!.getBoundingClientRect();
   return clientX >= left && clientX <= right && Math.abs(placeOf(clientX, clientY)[1]) <= LINE_PX;
 }
-async function dropped({ id, onto, overStage, overLine }: Lifted): Promise<void> {
+async function dropped({ id, onto, overStage, overLine, x, y }: Lifted): Promise<void> {
+  looking.dropped = { pileId: id, x, y };
   if (onto !== undefined) await router.push({ ...to(onto), query: { with: id } });
   // Into all of them.
   else if (overLine) await router.push({ ...to(id), query: { into: 'all' } });
@@ -156,7 +158,19 @@ async function standBeside(own: string, pileId: string): Promise<void> {
     `“${piles.byId.get(pileId)!.name}” stands beside “${name}”`,
   );
 }
+const looking = useLooking();
 const { lifted, justDropped } = useLifting(strip, { dabAt, isLine, dropped: (what) => void dropped(what) });
+// What is picked up lights the places that it serves.
+let litBefore: string | undefined;
+watch(
+  () => lifted.value?.id,
+  (id, was) => {
+    // Where the picture is shown in piles it is carried there to be laid, not to be looked for.
+    if (looking.look === 'piles') return;
+    if (was === undefined) litBefore = looking.lit;
+    looking.lit = id ?? litBefore;
+  },
+);
 const carried = computed(() => dabs.value.find(({ id }) => id === lifted.value?.id));
 const ontoName = computed(() => dabs.value.find(({ id }) => id === lifted.value?.onto)?.name);
 
@@ -195,11 +209,13 @@ const marks = computed(() => {
   const room = Math.max(7, (100 * MARK_PX) / Math.max(1, width.value));
   const ends = reference.range && { darkest: across(reference.range.darkest), lightest: across(reference.range.lightest) };
   const ground = paintings.onEasel && across(valueOfLightness(hexToLab(paintings.onEasel.ground)[0]));
+  /** A ground that lies just above the lightest has its word on its other side. */
+  const isBeyond = ends !== undefined && ground !== undefined && ground >= ends.lightest && ground - ends.lightest < room;
   const list: { says: string; at: number; left: boolean; means: string }[] = [];
   if (ends)
     list.push(
       { says: 'darkest', at: ends.darkest, left: ends.darkest > room, means: 'the darkest place of the reference' },
-      { says: 'lightest', at: ends.lightest, left: ends.lightest > 100 - room, means: 'the lightest place of the reference' },
+      { says: 'lightest', at: ends.lightest, left: ends.lightest > 100 - room || isBeyond, means: 'the lightest place of the reference' },
     );
   if (ground !== undefined)
     list.push({

@@ -49,5 +49,16 @@ export const vuetify = createVuetify({
   defaults: {
     VBtn: { variant: 'text', ripple: false, rounded: 'sm', height: 44, minWidth: 44 },
     VProgressLinear: { color: 'primary', height: 3 },
+    VMenu: { transition: false, offset: 4 },
+    VList: { density: 'comfortable', elevation: 0 },
+    VListItem: { ripple: false },
+    VSelect: { variant: 'underlined', density: 'compact', hideDetails: true, menuProps: { transition: false } },
+    VTextField: { variant: 'underlined', density: 'compact', hideDetails: true },
+    VCombobox: { variant: 'underlined', density: 'compact', hideDetails: true, menuProps: { transition: false } },
+    VCheckbox: { density: 'comfortable', hideDetails: true },
+    VAutocomplete: { variant: 'underlined', density: 'compact', hideDetails: true },
+    VSlider: { hideDetails: true, ripple: false, thumbSize: 14, trackSize: 2, color: 'currentColor' },
+    VRangeSlider: { hideDetails: true, ripple: false, thumbSize: 14, trackSize: 2 },
+    VDialog: { transition: false, scrim: 'black' },
   },
 });
