@@ -259,7 +259,7 @@ describe('without a picture', () => {
 
   it('a dim scene has a darkest and a lightest, within which colours that are said stay', async () => {
     await sitting.elsewhere({ do: 'painting.change', id: paintingId, version: 2, between: { darkest: 2, lightest: 6 } });
-    await page.getByRole('link', { name: 'Mixing' }).click();
+    await sitting.goTo('Mixing');
     // A key is the place's once the place is there.
     await page.getByRole('heading', { name: 'Piles, dark to light' }).waitFor();
     await page.keyboard.press('n');
@@ -282,7 +282,8 @@ describe('without a picture', () => {
   });
 
   it('field notes are said one after another with the time and the light, and become piles', async () => {
-    await page.getByRole('link', { name: 'Mixing' }).click();
+    await sitting.goTo('Mixing');
+    await page.getByRole('heading', { name: 'Piles, dark to light' }).waitFor();
     const before = (await rows()).piles!.length;
     await page.keyboard.press('j');
     const said = page.locator('[data-test=said-colour]');

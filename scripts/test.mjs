@@ -9,6 +9,40 @@ installPackages();
 const CHROMIUM = chromiumPath();
 buildPages();
 
+/** After so long the run is ended, and says what was running: a machine that hangs tells nothing. */
+const DEADLINE_MIN = 40;
+const running = new Map();
+setTimeout(() => {
+  for (const [child, name] of running) {
+    console.log(`ended after ${DEADLINE_MIN} minutes: ${name}`);
+    endGroup(child);
+  }
+  setTimeout(() => process.exit(1), 10_000).unref();
+}, DEADLINE_MIN * 60_000).unref();
+
+for (const signal of ['SIGINT', 'SIGTERM'])
+  process.on(signal, () => {
+    for (const child of running.keys()) endGroup(child);
+    process.exit(1);
+  });
+
+/** Ends a run with whatever it started. */
+function endGroup(child) {
+  try {
+    process.kill(-child.pid, 'SIGKILL');
+  } catch {
+    child.kill('SIGKILL');
+  }
+}
+
+/** Waits for a run to end; a program that it left behind does not hold its lines open. */
+const endOf = (child, name) =>
+  new Promise((done) => {
+    running.set(child, name);
+    child.on('close', done);
+    child.on('exit', (code) => setTimeout(() => (endGroup(child), done(code)), 5000).unref());
+  }).finally(() => running.delete(child));
+
 let started = 0;
 /** Runs Mocha once; what it says comes in one piece where others run beside it. Its counts come from a report. */
 async function mocha(args, isAlone) {
@@ -16,11 +50,16 @@ async function mocha(args, isAlone) {
   const child = spawn(
     process.execPath,
     ['--import', 'tsx', join(ROOT, 'node_modules/mocha/bin/mocha.js'), ...args, '--reporter', join(ROOT, 'scripts/reporter.cjs')],
-    { cwd: ROOT, stdio: isAlone ? 'inherit' : ['ignore', 'pipe', 'pipe'], env: { ...process.env, CHROMIUM, MOCHA_REPORT: report } },
+    {
+      cwd: ROOT,
+      detached: process.platform !== 'win32',
+      stdio: isAlone ? 'inherit' : ['ignore', 'pipe', 'pipe'],
+      env: { ...process.env, CHROMIUM, MOCHA_REPORT: report },
+    },
   );
   let said = '';
   for (const out of [child.stdout, child.stderr]) out?.on('data', (data) => (said += data));
-  const status = await new Promise((done) => child.on('close', done));
+  const status = await endOf(child, `${args.filter((arg) => arg.endsWith('.ts')).join(' ') || 'tests without a browser'}`);
   process.stdout.write(said);
   let counts = { passes: 0, failures: 1, failed: [`${args.join(' ')} ended without a report`] };
   try {
@@ -38,14 +77,29 @@ const all = readdirSync(join(ROOT, 'e2e')).filter((name) => name.endsWith('.test
 const lanes = [LONG, all.filter((name) => !LONG.includes(name))];
 // A hand that is played on a machine under load may miss its moment: what fails is tried once more, and said.
 const inBrowser = (names) =>
-  mocha(['--no-config', '--timeout', '60000', '--retries', '1', '--exit', ...names.map((name) => `e2e/${name}`)], false);
+  mocha(
+    [
+      '--no-config',
+      '--require',
+      './scripts/watchdog.cjs',
+      '--timeout',
+      '60000',
+      '--retries',
+      '1',
+      '--exit',
+      ...names.map((name) => `e2e/${name}`),
+    ],
+    false,
+  );
 
 /** What needs nothing running, in one lane beside the tests of the rest. */
-const checked = new Promise((done) =>
-  spawn(process.execPath, [join(ROOT, 'scripts/check.mjs'), '--one'], { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit'] }).on(
-    'close',
-    done,
-  ),
+const checked = endOf(
+  spawn(process.execPath, [join(ROOT, 'scripts/check.mjs'), '--one'], {
+    cwd: ROOT,
+    detached: process.platform !== 'win32',
+    stdio: ['ignore', 'inherit', 'inherit'],
+  }),
+  'the check',
 );
 const unit = await mocha([], true);
 if ((await checked) !== 0) {

@@ -458,6 +458,74 @@ describe('bad input to dusk', () => {
     });
 });
 
+describe('dusk layers', () => {
+  const coat = (more = {}) => ({ parts: { 'yellow-ochre': 1 }, film_um: 80, at: '2026-11-30', temperature_c: 20, ...more });
+  const of = (...coats: object[]) => answer('layers', { coats }).coats;
+
+  it('says of each coat when it is dry, how fat it is and whether it may lie there, in the form it was asked in', () => {
+    const [first, second] = of(coat(), coat({ at: '2026-12-01T10:00:00Z', medium: { kind: 'linseed', share: 0.1 } }));
+    expect(Date.parse(first.touch_dry.from)).to.be.above(Date.parse('2026-11-30'));
+    expect(Date.parse(first.touch_dry.to)).to.be.below(Date.parse(first.through_dry.to));
+    expect(first.verdict).to.equal('good');
+    expect(second.verdict).to.match(/wet|tacky/);
+    expect(second.fatness).to.be.above(first.fatness);
+    const [inDays] = of(coat({ at: 3 }));
+    expect(inDays.touch_dry.from - 3).to.be.closeTo((Date.parse(first.touch_dry.from) - Date.parse('2026-11-30')) / 86_400_000, 1e-3);
+    // Piles are as much of it as there is of them.
+    const white = { parts: { 'titanium-white': 1 }, ml: 3 };
+    const [piles] = of({ piles: [white, { parts: { 'burnt-umber': 2 }, ml: 1 }], film_um: 80, at: 0 });
+    const [parts] = of({ parts: { 'titanium-white': 3, 'burnt-umber': 1 }, film_um: 80, at: 0 });
+    expect(piles).to.deep.equal(parts);
+  });
+
+  it('is moved by touches, and wider where nobody knows how warm it is', () => {
+    const width = ({ touch_dry: { from, to } }: { touch_dry: { from: number; to: number } }) => to - from;
+    const [plain] = of(coat({ at: 0 }));
+    const [felt, like] = of(
+      coat({
+        at: 0,
+        touched: [
+          { at: 2, felt: 'tacky' },
+          { at: 3, felt: 'dry' },
+        ],
+      }),
+      coat({ at: 30 }),
+    );
+    expect(width(felt)).to.be.below(width(plain) / 2);
+    expect(width(like)).to.be.below(width(plain));
+    expect(width(of(coat({ at: 0, temperature_c: undefined }))[0])).to.be.above(width(plain));
+    const own = dusk(['layers'], {
+      tubes: { mine: { K: new Array(36).fill(0.2), S: new Array(36).fill(1) } },
+      coats: [coat({ parts: { mine: 1 } })],
+    });
+    expect(own.code).to.equal(0);
+  });
+
+  it('refuses what is none in a sentence', () => {
+    for (const coats of [
+      undefined,
+      [],
+      'x',
+      [{}],
+      [coat({ at: 'soon' })],
+      [coat({ film_um: -1 })],
+      [coat({ medium: { kind: 'egg', share: 0.1 } })],
+      [coat({ medium: { kind: 'alkyd', share: 2 } })],
+      [coat({ touched: [{ at: '2026-11-01', felt: 'dry' }] })],
+      [coat({ touched: [{ at: '2026-12-01', felt: 'damp' }] })],
+      [coat({ parts: { nothing: 1 } })],
+      [coat({ parts: { 'yellow-ochre': 0 } })],
+      [coat({ piles: [] })],
+      [coat({ at: '2026-12-02' }), coat({ at: '2026-12-01' })],
+      [coat({ binder: 'glue' })],
+    ]) {
+      const { code, err } = dusk(['layers'], { coats });
+      expect(code, JSON.stringify(coats)).to.equal(2);
+      expect(err.trim()).to.match(/^[^\n]+\.$/);
+    }
+  });
+});
+
 describe('the manual', () => {
   it('says what the commands say of themselves', () => {
     expect(readFileSync(new URL('../../docs/CLI.md', import.meta.url), 'utf8')).to.equal(manual());

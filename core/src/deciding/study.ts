@@ -145,9 +145,8 @@ function withoutSmall(steps: Uint8Array, width: number, height: number): Patch[]
   for (;;) {
     const { patches, of } = patchesOf(steps, width, height);
     const deep = deepnessOf(patches, of, width, height);
-    const small = patches
-      .filter(({ places }, k) => places.length < least || deep[k]! < RIM)
-      .sort((a, b) => a.places.length - b.places.length);
+    const isSmall = patches.map(({ places }, k) => places.length < least || deep[k]! < RIM);
+    const small = patches.filter((_, k) => isSmall[k]).sort((a, b) => a.places.length - b.places.length);
     if (small.length === 0 || patches.length === 1) return patches;
     const taken = new Set<number>();
     for (const { places, step } of small) {
@@ -157,10 +156,12 @@ function withoutSmall(steps: Uint8Array, width: number, height: number): Patch[]
         for (const next of [x > 0 ? i - 1 : -1, x < width - 1 ? i + 1 : -1, i - width, i + width])
           if (next >= 0 && next < steps.length && of[next] !== of[i]) border.set(of[next]!, (border.get(of[next]!) ?? 0) + 1);
       }
+      const own = of[places[0]!]!;
       const [most] = [...border].filter(([id]) => !taken.has(id)).sort(([one, a], [other, b]) => b - a || one - other);
-      if (!most || patches[most[0]]!.step === step) continue;
-      // Two that touch are not moved in one round: what is round them would not be what it was.
-      taken.add(of[places[0]!]!);
+      if (taken.has(own) || !most || patches[most[0]]!.step === step) continue;
+      // Neither is moved again in this round: each round so leaves fewer patches, and there is an end to it.
+      taken.add(own);
+      if (isSmall[most[0]]) taken.add(most[0]);
       for (const i of places) steps[i] = patches[most[0]]!.step;
     }
     if (taken.size === 0) return patches;

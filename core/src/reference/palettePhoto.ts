@@ -317,10 +317,12 @@ const NEVER = 1e3;
 /**
  * The cheapest way to give each row a column of its own (Kuhn 1955, Munkres 1957, by shortest augmenting paths).
  * @param cost rows by columns, no more rows than columns @returns the column of each row
+ * @throws RangeError for more rows than columns, and for a cost that is no number
  */
 export function assigned(cost: readonly (readonly number[])[]): number[] {
   const n = cost.length;
   const m = cost[0]?.length ?? 0;
+  if (n > m || !cost.flat().every(Number.isFinite)) throw new RangeError(`${n} rows cannot each have one of ${m} columns at such costs.`);
   const [u, v] = [new Float64Array(n + 1), new Float64Array(m + 1)];
   const rowOf = new Int32Array(m + 1);
   for (let i = 1; i <= n; i++) {
