@@ -19,7 +19,7 @@ const FLOORS = {
     ['deeds', 'settings', 'rack', 'palettes', 'paintings', 'pictures'],
     ['beliefs'],
     ['piles'],
-    ['cards'],
+    ['cards', 'log'],
     ['sheets', 'studio'],
     ['routes'],
   ],

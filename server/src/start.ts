@@ -21,9 +21,10 @@ const LONGEST_HEAD = 64 * 1024;
  * studio is left behind; whoever asks before the studio is open waits.
  * @param port 0 takes any free one
  * @param pages folder of the built interface
+ * @param clock what time it is; tests set it forward
  * @throws TroubleAtStart when the studio is not to be opened
  */
-export async function startServer(folder: string, port: number, pages?: string): Promise<Running> {
+export async function startServer(folder: string, port: number, pages?: string, clock?: () => string): Promise<Running> {
   let open!: (app: Express) => void;
   const app = new Promise<Express>((resolve) => (open = resolve));
   const server = createServer({ maxHeaderSize: LONGEST_HEAD }, (request, response) => void app.then((serve) => serve(request, response)));
@@ -32,7 +33,7 @@ export async function startServer(folder: string, port: number, pages?: string):
     server.closeAllConnections();
     return new Promise((done) => server.close(() => done()));
   };
-  const studio = await openStudio(folder).catch(async (cause: unknown) => {
+  const studio = await openStudio(folder, clock).catch(async (cause: unknown) => {
     await closeServer();
     throw cause;
   });

@@ -16,8 +16,8 @@ export interface Bench {
   readonly close: () => Promise<void>;
 }
 
-async function over(folder: string): Promise<Bench> {
-  const running = await startServer(folder, 0);
+async function over(folder: string, clock?: () => string): Promise<Bench> {
+  const running = await startServer(folder, 0, undefined, clock);
   const http = supertest(running.address.replace(/\/$/, ''));
   const listed = ((await http.get('/api/studio')).body as Answer).rows.tubes!;
   return {
@@ -27,7 +27,7 @@ async function over(folder: string): Promise<Bench> {
     tubes: new Map(listed.filter((t) => t.maker === '').map((t) => [t.pigment, t])),
     restart: async () => {
       await running.stop();
-      return over(folder);
+      return over(folder, clock);
     },
     close: async () => {
       await running.stop();
@@ -47,11 +47,12 @@ async function laidOut(): Promise<string> {
   return folder;
 }
 
-export async function openBench(folder?: string): Promise<Bench> {
-  if (folder !== undefined) return over(folder);
+/** @param clock what time it is there */
+export async function openBench(folder?: string, clock?: () => string): Promise<Bench> {
+  if (folder !== undefined) return over(folder, clock);
   const own = newFolder();
   cpSync(await (emptyFolder ??= laidOut()), own, { recursive: true });
-  return over(own);
+  return over(own, clock);
 }
 
 export const idOf = (bench: Bench, pigment: string): string => bench.tubes.get(pigment)!.id;

@@ -1,15 +1,13 @@
-import { LAID_HOW, LAID_TAKING, LAID_WITH, MOST_LAID, type LaidHow, type LaidTaking, type LaidWith } from '@dusk/core';
+import { FELT, LAID_HOW, LAID_TAKING, LAID_WITH, MOST_LAID, type Felt, type LaidHow, type LaidTaking, type LaidWith } from '@dusk/core';
 import { IsIn, IsInt } from 'class-validator';
 import { Id, Moment, Note, Nullable, ObjectOf, ObjectsOf, Optional, Version, Within, Words } from './fields.ts';
 import { AdditionSent, type AdditionDto } from './stages.ts';
 
 /** What can be done with an area of a painting. */
-export const AREA_DEEDS = ['laid', 'wiped back', 'oiled out', 'touched'] as const;
+export const AREA_DEEDS = ['laid', 'wiped back', 'lifted', 'scraped back', 'oiled out', 'touched'] as const;
 export type AreaDeed = (typeof AREA_DEEDS)[number];
 /** What paint is laid over. */
 export const LAID_OVER = ['the ground', 'dry', 'wet'] as const;
-/** How a layer was to the touch. */
-export const TOUCHES = ['wet', 'tacky', 'dry', 'dry through', 'sunk'] as const;
 
 /** A point in shares of the canvas, from its upper left corner. */
 export class PointSent {
@@ -87,6 +85,11 @@ export class LaidSent {
   @Optional()
   @Note('What was said', 200)
   said?: string;
+
+  /** Advice that it was laid against: what it then was to what is below. */
+  @Optional()
+  @Note('The advice', 60)
+  against?: string;
 }
 
 export interface LaidDto {
@@ -97,6 +100,7 @@ export interface LaidDto {
   readonly brushId?: string;
   readonly layers?: number;
   readonly said?: string;
+  readonly against?: string;
 }
 
 /** Something that was done with an area; it stands in one order with what was done with piles, and never changes. */
@@ -119,8 +123,8 @@ export class NewAreaDeed {
   laid?: LaidSent;
 
   @Optional()
-  @IsIn(TOUCHES, { message: `A layer is ${TOUCHES.join(', ')}` })
-  touch?: (typeof TOUCHES)[number];
+  @IsIn(FELT, { message: `A layer is ${FELT.join(', ')}` })
+  touch?: Felt;
 
   @Optional()
   @Moment()
@@ -137,7 +141,7 @@ export interface AreaDeedDto {
   readonly at: string;
   readonly sittingId: string | null;
   readonly laid: LaidDto | null;
-  readonly touch: (typeof TOUCHES)[number] | null;
+  readonly touch: Felt | null;
   readonly additions: readonly AdditionDto[];
 }
 

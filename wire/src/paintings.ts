@@ -1,6 +1,6 @@
-import { DAY_ORDERS, HABITS, WIPED, type DayOrder, type Habit, type Wiped } from '@dusk/core';
-import { IsBoolean, IsHexColor, IsIn, IsInt, Matches } from 'class-validator';
-import { Id, Nullable, ObjectOf, Optional, Version, Within, Words } from './fields.ts';
+import { DAY_ORDERS, HABITS, VARNISHES, WIPED, type DayOrder, type Habit, type Varnish, type Wiped } from '@dusk/core';
+import { ArrayUnique, IsBoolean, IsHexColor, IsIn, IsInt, IsString, Length, Matches } from 'class-validator';
+import { Id, ListOf, Moment, Note, Nullable, ObjectOf, Optional, Version, Within, Words } from './fields.ts';
 import { MOST_LAYERS } from './limits.ts';
 
 const GROUND = { message: 'The ground is a colour like #b5a48c' };
@@ -65,6 +65,51 @@ export class BetweenSent {
   lightest!: number;
 }
 
+const DAY = { message: 'A day looks like 2026-12-24' };
+
+/** A painting as a thing that stands somewhere and has to be ready some day. All of it may be left out. */
+export class AboutSent {
+  @Optional()
+  @Note('What it is painted on', 80)
+  support?: string;
+
+  @Optional()
+  @Note('The priming', 80)
+  priming?: string;
+
+  /** The day on which it has to hang. */
+  @Optional()
+  @Matches(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, DAY)
+  dueOn?: string;
+
+  @Optional()
+  @IsIn(VARNISHES, { message: `A varnish is ${VARNISHES.join(', ')}` })
+  varnish?: Varnish;
+
+  /** Layers that are still to come. */
+  @Optional()
+  @IsInt({ message: 'Layers to come are a whole number' })
+  @Within('Layers to come', 0, MOST_LAYERS)
+  toCome?: number;
+
+  /** An earlier painting of the same subject. */
+  @Optional()
+  @Id('An earlier version')
+  followsId?: string;
+
+  /** What of the painter's list is seen to. */
+  @Optional()
+  @ListOf('What is seen to', 0, 40)
+  @ArrayUnique({ message: 'What is seen to is named once' })
+  @IsString({ each: true, message: 'What is seen to is named in words' })
+  @Length(1, 120, { each: true, message: 'What is seen to has 1 to 120 letters' })
+  seenTo?: string[];
+
+  @Optional()
+  @Moment()
+  finishedAt?: string;
+}
+
 export class PaintingChange {
   @Id('A painting')
   id!: string;
@@ -124,6 +169,21 @@ export class PaintingChange {
   @Nullable()
   @ObjectOf('A painting keeps between two values', () => BetweenSent)
   between?: BetweenSent | null;
+
+  @Optional()
+  @ObjectOf('What a painting is is said in its parts', () => AboutSent)
+  about?: AboutSent;
+}
+
+export interface AboutDto {
+  readonly support?: string;
+  readonly priming?: string;
+  readonly dueOn?: string;
+  readonly varnish?: Varnish;
+  readonly toCome?: number;
+  readonly followsId?: string;
+  readonly seenTo?: readonly string[];
+  readonly finishedAt?: string;
 }
 
 export interface PaintingDto {
@@ -144,6 +204,7 @@ export interface PaintingDto {
   /** Values that it keeps between. */
   readonly between: { readonly darkest: number; readonly lightest: number } | null;
   readonly day: { readonly order: DayOrder; readonly minutes?: number } | null;
+  readonly about: AboutDto;
   readonly pileCount: number;
   readonly createdAt: string;
   readonly updatedAt: string;

@@ -103,6 +103,11 @@ export class PurposeSent {
   @Id('What it was mixed for')
   leftOf?: string;
 
+  /** What is left of it is kept covered and cold. */
+  @Optional()
+  @IsBoolean({ message: 'A pile is kept covered or not' })
+  covered?: boolean;
+
   /** Mixed through, or left broken so that streaks show. */
   @Optional()
   @IsBoolean({ message: 'A pile is left broken or not' })
@@ -140,6 +145,7 @@ export interface PurposeDto {
   readonly passage?: PassageDto;
   readonly inPlace?: readonly { readonly tubeId?: string; readonly pileId?: string; readonly said: InPlace }[];
   readonly leftOf?: string;
+  readonly covered?: boolean;
   readonly leftBroken?: boolean;
   readonly showing?: readonly string[];
 }

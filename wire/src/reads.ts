@@ -11,6 +11,10 @@ export interface ReadAnswers {
   paintings: Paged;
   /** Samples, sightings, piles, areas and sittings of one painting. */
   painting: Answer;
+  /** Areas of the paintings that were worked on last with what was laid there, and the newest sittings. */
+  log: LogDto;
+  /** Older sittings, those before one. */
+  sittings: Omit<LogDto, 'laid'>;
   /** One tube, with the readings that teach it. */
   tube: Answer;
   /** Looks at piles that taught a tube, the newest first. */
@@ -27,6 +31,36 @@ export interface ReadAnswers {
   doubts: Beliefs;
 }
 
+/** What was laid on an area, opened to tubes. */
+export interface LaidOfTubes {
+  readonly deedId: string;
+  /** Shares of the paint, by tube. */
+  readonly parts: readonly { readonly tubeId: string; readonly share: number }[];
+}
+
+/** A sitting by what was done in it. */
+export interface SittingTold {
+  readonly id: string;
+  /** When the last thing was done. */
+  readonly lastAt: string | null;
+  readonly deeds: number;
+  /** Piles that were mixed in it, in order, as they were to look. */
+  readonly piles: readonly {
+    readonly pileId: string;
+    readonly paintingId: string | null;
+    readonly name: string;
+    readonly lab: { readonly L: number; readonly a: number; readonly b: number } | null;
+  }[];
+  /** What was done with areas, in order. */
+  readonly areas: readonly { readonly kind: string; readonly name: string; readonly paintingId: string }[];
+}
+
+/** The log. */
+export interface LogDto extends Paged {
+  readonly laid: readonly LaidOfTubes[];
+  readonly sittings: readonly SittingTold[];
+}
+
 /** A page of rows. */
 export interface Paged extends Answer {
   /** The row after which the next page begins; missing on the last. */
@@ -40,6 +74,8 @@ export const READS = {
   studio: '/studio',
   paintings: '/paintings-after/:id',
   painting: '/paintings/:id',
+  log: '/log',
+  sittings: '/sittings-before/:id',
   tube: '/tubes/:id',
   taught: '/tubes/:id/taught',
   devices: '/devices',

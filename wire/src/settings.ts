@@ -1,5 +1,5 @@
-import { IsIn, IsInt } from 'class-validator';
-import { Note, Optional, Version, Within } from './fields.ts';
+import { ArrayUnique, IsIn, IsInt, IsString, Length } from 'class-validator';
+import { ListOf, Note, Nullable, Optional, Version, Within } from './fields.ts';
 import { ROOMS, SURROUNDS, type Room, type Surround } from './limits.ts';
 import {
   COARSEST_KNIFE,
@@ -75,6 +75,19 @@ export class SettingsChange {
   @Within('How many copies are kept', 0, 365)
   @IsInt({ message: 'How many copies are kept is a whole number' })
   copiesKept?: number;
+
+  /** How warm the room is in which paint dries, °C; null where nobody knows. */
+  @Nullable()
+  @Within('The room', -5, 45)
+  temperatureC?: number | null;
+
+  /** The painter's own short list of what is seen to before a painting is finished; empty for the usual one. */
+  @Optional()
+  @ListOf('The list for a finished painting', 0, 40)
+  @ArrayUnique({ message: 'Each is on the list once' })
+  @IsString({ each: true, message: 'The list is of words' })
+  @Length(1, 120, { each: true, message: 'A line of the list has 1 to 120 letters' })
+  finishing?: readonly string[];
 }
 
 export interface SettingsDto {
@@ -92,4 +105,6 @@ export interface SettingsDto {
   readonly stepMost: number;
   readonly copiesFolder: string;
   readonly copiesKept: number;
+  readonly temperatureC: number | null;
+  readonly finishing: readonly string[];
 }

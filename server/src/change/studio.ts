@@ -19,6 +19,8 @@ export interface Studio {
   readonly look: <T>(work: (db: EntityManager) => Promise<T>) => Promise<T>;
   /** Runs a change as one transaction, after those before it, and answers once it is durable. */
   readonly change: <T>(work: (db: EntityManager) => Promise<T>) => Promise<T>;
+  /** What time it is, UTC ISO; tests set it forward. */
+  readonly now: () => string;
   /** What tells it from every other. */
   readonly id: string;
   /** Whether its disk had no room when it was opened: it is read, and keeps nothing new until there is. */

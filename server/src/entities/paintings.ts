@@ -57,6 +57,10 @@ export class Painting {
   @Column('simple-json', { nullable: true })
   between!: PaintingDto['between'];
 
+  /** What it is painted on, when it has to hang, what is seen to. */
+  @Column('simple-json', { default: '{}' })
+  about!: PaintingDto['about'];
+
   @OneToMany(() => Reference, (reference) => reference.painting)
   references?: Relation<Reference[]>;
 

@@ -51,6 +51,14 @@ export class Settings {
   @Column('integer', { default: 30 })
   copiesKept!: number;
 
+  /** How warm the room is in which paint dries, °C. */
+  @Column('real', { nullable: true })
+  temperatureC!: number | null;
+
+  /** What is seen to before a painting is finished. */
+  @Column('simple-json', { default: '[]' })
+  finishing!: readonly string[];
+
   /** Tells this studio from every other; a copy of it has the same. */
   @Column('text', { default: '' })
   studioId!: string;

@@ -93,6 +93,9 @@ export const changePainting: Doing<Needs<'painting.change'>> = async ({ db, at, 
   await checkGround(db, change.groundOf ?? null);
   if (change.between && change.between.lightest - change.between.darkest < LEAST_BETWEEN)
     throw unfit('Nothing between', 'between', 'The lightest a painting may get is lighter than its darkest, by half a value at least.');
+  if (change.about?.followsId === id) throw unfit('Its own predecessor', 'about', 'A painting does not follow itself.');
+  if (change.about?.followsId !== undefined && !(await db.existsBy(Painting, { id: change.about.followsId })))
+    throw unfit('Unknown painting', 'about', 'The earlier painting is not in this studio.');
   const news = given(change);
   await db.update(Painting, { id }, { ...news, version: version + 1, updatedAt: at });
   touch('paintings', id);

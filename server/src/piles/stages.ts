@@ -2,7 +2,7 @@ import type { Needs, PileDto } from '@dusk/wire';
 import { In, IsNull, MoreThan, type EntityManager } from 'typeorm';
 import { Addition, Look, Stage, TubeState } from '../entities/index.ts';
 import { notFound, ProblemError, unfit } from '../refusing/problems.ts';
-import { mlText } from '@dusk/core';
+import { LEAVES, mlText } from '@dusk/core';
 import { pileOf, pileRows, predictedAfter } from './piles.ts';
 import { areaOf } from '../paintings/areas.ts';
 import { sittingAt } from '../deeds/sittings.ts';
@@ -115,7 +115,8 @@ export const addAreaDeed: Doing<Needs<'deed.add'>> = async (work, { id, areaId, 
   if ((kind === 'touched') !== (touch !== undefined))
     throw unfit('The request does not fit', 'touch', 'How it felt is said of an area that was touched, and of no other.');
   const isBare = !(await db.existsBy(Stage, { areaId, kind: 'laid', withdrawnAt: IsNull() }));
-  if (kind === 'wiped back' && isBare) throw refuse('Nothing was laid here yet that could be wiped back.');
+  if (isBare && kind in LEAVES) throw refuse(`Nothing was laid here yet that could be ${kind}.`);
+  if (isBare && kind === 'touched') throw refuse('Nothing was laid here yet that could be touched.');
   await checkAdditions(db, additions);
   const at = sent.at ?? work.at;
   const row = { id, n: await nextN(db), pileId: null, areaId };

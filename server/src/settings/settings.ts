@@ -25,6 +25,8 @@ const dto = ({
   stepMost,
   copiesFolder,
   copiesKept,
+  temperatureC,
+  finishing,
 }: Settings): SettingsDto => ({
   id: String(ONLY),
   version,
@@ -40,6 +42,8 @@ const dto = ({
   stepMost,
   copiesFolder,
   copiesKept,
+  temperatureC,
+  finishing,
 });
 
 export const settingsRows = async (db: EntityManager): Promise<SettingsDto[]> => [dto(await db.findOneByOrFail(Settings, { id: ONLY }))];

@@ -11,7 +11,7 @@ import { newestSeq } from '../change/newestSeq.ts';
 import type { Studio } from '../change/studio.ts';
 import { heardOf } from '../settings/devices.ts';
 import { stateRows } from '../tubes/tubes.ts';
-import { now, workOn } from '../change/work.ts';
+import { workOn } from '../change/work.ts';
 
 export async function rowsOf(db: EntityManager, touched: Partial<Record<RowKind, readonly string[]>>): Promise<Rows> {
   const rows: { [K in RowKind]?: readonly unknown[] } = {};
@@ -123,7 +123,7 @@ export interface Made {
  * Makes a change: all its operations in one transaction, one row in the log. The one way in which
  * anything in a studio is written by a painter.
  */
-export async function makeChange({ change, look, folding }: Studio, sent: ChangeSent): Promise<Made> {
+export async function makeChange({ change, look, folding, now }: Studio, sent: ChangeSent): Promise<Made> {
   let isBehind = false;
   try {
     const made = await change(async (db): Promise<Made> => {

@@ -15,6 +15,7 @@ import { Folding } from './folding.ts';
 import { findAll } from '../cards/cardIndex.ts';
 import { stockCatalogue } from './catalogue.ts';
 import { Hearing } from '../change/hearing.ts';
+import { now } from '../change/work.ts';
 import { migrate } from '../file/migrating.ts';
 import { studioIdOf } from '../settings/settings.ts';
 import type { Studio } from '../change/studio.ts';
@@ -124,9 +125,10 @@ const ALONE_MS = 1500;
  * Opens the studio in a folder, makes it when there is none, and brings its schema up to date.
  * All share one connection, so reads and changes are queued: two open transactions would run into
  * one another.
+ * @param clock what time it is; tests set it forward
  * @throws TroubleAtStart when it is open already, or is not to be opened; nothing was written then
  */
-export async function openStudio(folder: string): Promise<Studio> {
+export async function openStudio(folder: string, clock: () => string = now): Promise<Studio> {
   mkdirSync(folder, { recursive: true });
   const file = join(folder, STUDIO_FILE);
   const held = hold(folder);
@@ -134,7 +136,7 @@ export async function openStudio(folder: string): Promise<Studio> {
     checked(folder, file);
     if (existsSync(file)) seeAlone(folder, file);
     else await makeNew(folder);
-    return await opened(folder, file, held);
+    return { ...(await opened(folder, file, held)), now: clock };
   } catch (cause) {
     held.release();
     throw cause;
@@ -157,7 +159,7 @@ async function connected(file: string): Promise<{ readonly data: DataSource; rea
   }
 }
 
-async function opened(folder: string, file: string, held: Held): Promise<Studio> {
+async function opened(folder: string, file: string, held: Held): Promise<Omit<Studio, 'now'>> {
   const { data, isCramped } = await connected(file);
   try {
     return await over(data, isCramped, folder, file, held);
@@ -168,7 +170,7 @@ async function opened(folder: string, file: string, held: Held): Promise<Studio>
 }
 
 /** A studio over a connection to its file. */
-async function over(data: DataSource, isCramped: boolean, folder: string, file: string, held: Held): Promise<Studio> {
+async function over(data: DataSource, isCramped: boolean, folder: string, file: string, held: Held): Promise<Omit<Studio, 'now'>> {
   await migrate(data, file);
   let isFull = isCramped;
   try {

@@ -1,12 +1,13 @@
 import type { Paged, ReadAnswers, ReadName, Rows } from '@dusk/wire';
 import { statesSpokenOf } from '@dusk/wire/records';
 import type { EntityManager } from 'typeorm';
-import { Tube, type Painting } from '../entities/index.ts';
+import { Sitting, Tube, type Painting } from '../entities/index.ts';
 import { beliefsWithout, doubtsAbout } from '../beliefs/beliefs.ts';
 import { bringingRows } from '../cards/bringing.ts';
 import { cardStory } from '../cards/cards.ts';
 import { setRows } from '../cards/cardSets.ts';
 import { newestSeq } from '../change/newestSeq.ts';
+import { logOf, sittingsBefore } from '../log/log.ts';
 import { sightingRows } from '../piles/looks.ts';
 import { areaRows } from '../paintings/areas.ts';
 import { sittingRows } from '../deeds/sittings.ts';
@@ -56,6 +57,8 @@ export const READING: { readonly [N in ReadName]: (db: EntityManager, id: string
       },
     };
   },
+  log: logOf,
+  sittings: async (db, id) => sittingsBefore(db, present('sitting', await db.findOneBy(Sitting, { id }))),
   tube: async (db, id) => {
     const tubes = await tubeRows(db, [id]);
     if (tubes.length === 0) throw notFound('tube');

@@ -21,6 +21,8 @@ const USUAL: SettingsDto = {
   stepMost: 12,
   copiesFolder: '',
   copiesKept: COPIES_KEPT,
+  temperatureC: null,
+  finishing: [],
 };
 
 /** How this painter thinks: value scale, which blue is warm, grey around colours, light of the room. */

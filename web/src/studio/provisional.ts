@@ -42,6 +42,7 @@ const MADE: Making = {
     day: null,
     valueOnly: false,
     between: null,
+    about: {},
     pileCount: 0,
   }),
   references: ({ id, paintingId, pictureId, name }, fresh) => ({

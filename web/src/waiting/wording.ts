@@ -3,6 +3,7 @@ import { PILE_FIELDS } from '@dusk/wire/pileFields';
 import type { Plain, PlainValues } from '@dusk/wire/plain';
 import { labOfDto } from '@dusk/wire/written';
 import type {
+  AboutSent,
   CanvasSent,
   LabSent,
   LaidSent,
@@ -69,7 +70,7 @@ const TARGETS: Readonly<Record<TargetSent['kind'], string>> = { absolute: '', va
 
 /** What a pile is for, all of it. */
 /** How paint is laid, all of it. */
-function laidSays({ how, over, with: along, takes, brushId, layers, said }: LaidSent, rows: RowMaps): string {
+function laidSays({ how, over, with: along, takes, brushId, layers, said, against }: LaidSent, rows: RowMaps): string {
   const parts = [
     'laid',
     how,
@@ -79,6 +80,7 @@ function laidSays({ how, over, with: along, takes, brushId, layers, said }: Laid
     brushId !== undefined && `with what is left of ${pileName(brushId, rows)} in the brush`,
     layers !== undefined && `in ${counted(layers, 'layer')}`,
     said,
+    against && `though ${against}`,
   ];
   return parts.filter(Boolean).join(' ');
 }
@@ -94,7 +96,20 @@ function passageSays({ cm2, outline, open, heldBack }: PassageSent): string {
 }
 
 function purposeSays(purpose: PurposeSent, rows: RowMaps): string {
-  const { thing, zone, also = [], neighbours = [], overId, laid, passage, inPlace = [], leftOf, leftBroken, showing = [] } = purpose;
+  const {
+    thing,
+    zone,
+    also = [],
+    neighbours = [],
+    overId,
+    laid,
+    passage,
+    inPlace = [],
+    leftOf,
+    covered,
+    leftBroken,
+    showing = [],
+  } = purpose;
   const said = [
     [zone, thing].filter(Boolean).join(' of '),
     also.length > 0 ? `in ${counted(also.length, 'place')} more` : '',
@@ -113,6 +128,7 @@ function purposeSays(purpose: PurposeSent, rows: RowMaps): string {
     ),
     overId !== undefined ? `over ${pileName(overId, rows)}` : '',
     leftOf !== undefined ? `left of ${pileName(leftOf, rows)}` : '',
+    covered ? 'kept covered' : '',
     leftBroken ? 'left broken' : '',
     showing.length > 0 ? `showing ${listed(showing.map((id) => rows.tubes.get(id)?.name ?? pileName(id, rows)))}` : '',
   ];
@@ -162,6 +178,21 @@ function viewSays(view: View): string {
   return said.filter(Boolean).join('; ') || 'as it came';
 }
 
+/** What a painting is painted on and when it has to be ready. */
+function aboutSays({ support, priming, dueOn, varnish, toCome, followsId, seenTo = [], finishedAt }: AboutSent, rows: RowMaps): string {
+  const said = [
+    support ? `on ${support}` : '',
+    priming ? `primed ${priming}` : '',
+    dueOn ? `to hang on ${dueOn}` : '',
+    varnish && varnish !== 'none' ? `${varnish} varnish` : '',
+    toCome !== undefined ? `${counted(toCome, 'layer')} to come` : '',
+    followsId !== undefined ? `after ${rows.paintings.get(followsId)?.title ?? 'an earlier one'}` : '',
+    seenTo.length > 0 ? `seen to: ${seenTo.join('; ')}` : '',
+    finishedAt ? 'finished' : '',
+  ];
+  return said.filter(Boolean).join('; ') || 'nothing said';
+}
+
 const canvas: Field<CanvasSent> = { name: 'canvas', says: ({ widthMm, heightMm }) => `${widthMm / 10} × ${heightMm / 10} cm` };
 const tubes = (name: string): Field<string[]> => ({ name, says: (ids, rows) => listed(ids.map((id) => tubeName(id, rows))) });
 
@@ -180,6 +211,8 @@ export const WORDING: Wording = {
     stepMost: figure('largest step of a string'),
     copiesFolder: word('folder of copies'),
     copiesKept: figure('copies kept'),
+    temperatureC: figure('how warm the room is', ' °C'),
+    finishing: { name: 'list for a finished painting', says: listed },
   },
   'tube.change': {
     name: line('name', 80),
@@ -223,6 +256,7 @@ export const WORDING: Wording = {
     habit: { name: 'how it is laid', says: (habit) => habit },
     valueOnly: yes('values alone from its pictures'),
     between: { name: 'values it keeps between', says: ({ darkest, lightest }) => `${darkest} to ${lightest}` },
+    about: { name: 'what it is and when it hangs', says: aboutSays },
     day: { name: 'plan for the day', says: ({ order, minutes }) => (minutes === undefined ? order : `${order}, ${minutes} minutes`) },
   },
   'reference.change': {
