@@ -31,7 +31,7 @@ const FLOORS = {
     ['recipe', 'picture', 'tubes', 'printing', 'waiting', 'paintings'],
     ['deciding'],
     ['correcting', 'remaking', 'kin', 'strings', 'outing', 'easel', 'palettes', 'reference', 'landing', 'day'],
-    ['pile', 'cards'],
+    ['pile', 'cards', 'log'],
     ['piles'],
     ['frame'],
   ],

@@ -57,13 +57,16 @@ export class Sitting {
     readonly faults: string[],
     /** Requests of the page that are not answered, but for what it hears. */
     private readonly underWay: Set<Request>,
+    /** What time it is in this studio, where it is not the true one. */
+    private readonly clock: { at?: string },
   ) {}
 
   /** @param sample whether the sample studio is laid out */
   static async begin(sample = true, options: BrowserContextOptions = {}): Promise<Sitting> {
     const folder = mkdtempSync(join(tmpdir(), 'dusk-sitting-'));
     if (sample) cpSync(await (sampleFolder ??= laidOut()), folder, { recursive: true });
-    const running = await startServer(folder, 0, PAGES);
+    const clock: { at?: string } = {};
+    const running = await startServer(folder, 0, PAGES, () => clock.at ?? new Date().toISOString());
     const browser = await (theBrowser ??= chromium.launch({
       executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
       args: [
@@ -90,7 +93,7 @@ export class Sitting {
     page.on('request', (request) => void (request.url().includes('/events') || underWay.add(request)));
     page.on('requestfinished', (request) => void underWay.delete(request));
     page.on('requestfailed', (request) => void underWay.delete(request));
-    return new Sitting(folder, running, browser, context, page, faults, underWay);
+    return new Sitting(folder, running, browser, context, page, faults, underWay, clock);
   }
 
   async open(path = ''): Promise<void> {
@@ -152,7 +155,13 @@ export class Sitting {
   async restartServer(): Promise<void> {
     const port = Number(new URL(this.running.address).port);
     await this.running.stop();
-    this.running = await startServer(this.folder, port, PAGES);
+    this.running = await startServer(this.folder, port, PAGES, () => this.clock.at ?? new Date().toISOString());
+  }
+
+  /** Sets the clocks of the studio and of this window; time does not go on by itself then. */
+  async setClock(at: string): Promise<void> {
+    this.clock.at = new Date(at).toISOString();
+    await this.page.clock.setFixedTime(at);
   }
 
   async end(): Promise<void> {

@@ -129,6 +129,7 @@ export * from './painting/drying.ts';
 export * from './painting/felt.ts';
 export * from './painting/layers.ts';
 export * from './painting/areas.ts';
+export * from './painting/asLaid.ts';
 export * from './painting/keeping.ts';
 export * from './painting/deadline.ts';
 export * from './painting/calendar.ts';

@@ -267,7 +267,8 @@ describe('areas', () => {
 
   it('lie over one another where their outlines do, and the whole painting under all', () => {
     const over = overlapsOf([
-      { id: 'all' },
+      { id: 'all', isWhole: true },
+      { id: 'somewhere' },
       { id: 'left', outline: box(0, 0, 0.5, 1) },
       { id: 'right', outline: box(0.5, 0, 0.5, 1) },
       { id: 'jar', outline: box(0.4, 0.4, 0.2, 0.3) },
@@ -275,7 +276,9 @@ describe('areas', () => {
     ]);
     expect([...over.get('left')!].sort()).to.deep.equal(['all', 'jar', 'left', 'speck']);
     expect([...over.get('right')!].sort()).to.deep.equal(['all', 'jar', 'right']);
-    expect(over.get('all')!.size).to.equal(5);
+    expect(over.get('all')!.size).to.equal(6);
+    // What was only named lies over nothing but what covers the whole.
+    expect([...over.get('somewhere')!].sort()).to.deep.equal(['all', 'somewhere']);
   });
 
   it('may be painted over once all that lies below is dry, by the one that holds it up', () => {

@@ -26,6 +26,7 @@ import { labDto, mixtureSent, type Needs, type Operation, type TubeDto, type Vie
 import sharp from 'sharp';
 import { SAMPLE_MAKER, SAMPLE_PAINTINGS, SAMPLE_TAUGHT, SAMPLE_TUBES, type SamplePainting, type SamplePlace } from './sampleStudio.ts';
 import { growKin } from './kin.ts';
+import { layLayers } from './layers.ts';
 import { tellStory } from './story.ts';
 
 /** Radius of a sampled area, as a share of the picture's width. */
@@ -125,6 +126,7 @@ async function addSamplePainting(studio: Studio, sample: SamplePainting, tubes: 
   const key = keyOn(palette, pixels, sample);
   for (const place of sample.piles) await make(...kept(palette, pixels, key, paintingId, referenceId, place));
   await tellStory(studio, paintingId, chosen, sample.done ?? []);
+  await layLayers(studio, paintingId, chosen, sample.areas ?? []);
   await growKin(studio, paintingId, chosen, sample.kin ?? []);
   if (sample.cards) await keepCards(studio, paintingId, sample.cards);
 }

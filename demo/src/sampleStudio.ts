@@ -55,6 +55,17 @@ export type SampleKin = { readonly of: string } & (
   { readonly inShadow: number; readonly name: string; readonly thing: string } | { readonly to: string; readonly n: number }
 );
 
+/** A part of a painting, and what was done with it so many days ago. */
+export interface SampleArea {
+  readonly name: string;
+  /** In shares of the canvas; left out for the whole. */
+  readonly outline?: readonly (readonly [x: number, y: number])[];
+  readonly did: readonly (
+    | { readonly daysAgo: number; readonly laid: NonNullable<Needs<'deed.add'>['laid']>; readonly of: Readonly<Record<string, number>> }
+    | { readonly daysAgo: number; readonly felt: NonNullable<Needs<'deed.add'>['touch']> }
+  )[];
+}
+
 export interface SamplePainting {
   readonly title: string;
   readonly palette: SamplePalette;
@@ -70,6 +81,8 @@ export interface SamplePainting {
   readonly piles: readonly SamplePlace[];
   readonly done?: readonly SampleDeed[];
   readonly kin?: readonly SampleKin[];
+  /** What was laid on it in earlier sittings. */
+  readonly areas?: readonly SampleArea[];
   /** Piles of which cards were made, kept as one set. */
   readonly cards?: { readonly set: string; readonly note: string; readonly piles: readonly string[] };
 }
@@ -108,6 +121,42 @@ export const SAMPLE_PAINTINGS: readonly SamplePainting[] = [
       { pile: 'bench in the light', did: ['mixed', 'looked at', 'corrected', 'looked at'] },
       { pile: 'glaze, halftone', did: ['mixed', 'scraped'] },
       { pile: 'wall near the lamp', did: ['mixed', 'looked at'] },
+    ],
+    areas: [
+      {
+        name: 'wall',
+        outline: [
+          [0.02, 0.03],
+          [0.98, 0.03],
+          [0.98, 0.36],
+          [0.02, 0.42],
+        ],
+        did: [
+          { daysAgo: 9, laid: { how: 'thin' }, of: { 'titanium-white': 3, 'yellow-oxide': 1, 'ultramarine-blue': 0.5 } },
+          { daysAgo: 5, felt: 'dry' },
+        ],
+      },
+      {
+        name: 'bowl',
+        outline: [
+          [0.45, 0.48],
+          [0.61, 0.46],
+          [0.64, 0.62],
+          [0.5, 0.7],
+          [0.43, 0.6],
+        ],
+        did: [{ daysAgo: 3, laid: { how: 'normal', with: 'oil' }, of: { viridian: 2, 'titanium-white': 1, 'yellow-oxide': 1 } }],
+      },
+      {
+        name: 'bench',
+        outline: [
+          [0.02, 0.68],
+          [0.98, 0.62],
+          [0.98, 0.97],
+          [0.02, 0.97],
+        ],
+        did: [{ daysAgo: 1, laid: { how: 'normal' }, of: { 'transparent-oxide-red': 2, 'ultramarine-blue': 1, 'titanium-white': 1 } }],
+      },
     ],
     cards: {
       set: 'Lamp and window, first sitting',
@@ -150,6 +199,19 @@ export const SAMPLE_PAINTINGS: readonly SamplePainting[] = [
       { name: 'awning', thing: 'awning', zone: 'transmitted light', x: 0.62, y: 0.28 },
       { name: 'sheet', thing: 'washing', zone: 'light', x: 0.36, y: 0.5 },
       { name: 'paving', thing: 'paving', zone: 'halftone', x: 0.4, y: 0.94 },
+    ],
+    areas: [
+      { name: 'the whole', did: [{ daysAgo: 20, laid: { how: 'wash', with: 'thinner' }, of: { 'raw-sienna': 1 } }] },
+      {
+        name: 'wall',
+        outline: [
+          [0.25, 0.02],
+          [0.98, 0.02],
+          [0.98, 0.4],
+          [0.25, 0.3],
+        ],
+        did: [{ daysAgo: 2, laid: { how: 'loaded' }, of: { 'titanium-white': 4, 'hansa-yellow': 1, 'raw-sienna': 1 } }],
+      },
     ],
     kin: [
       { of: 'sheet', inShadow: 2, name: 'sheet, in shadow', thing: 'washing' },

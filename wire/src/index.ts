@@ -30,5 +30,6 @@ export * from './looked.ts';
 export * from './reads.ts';
 export * from './mixed.ts';
 export * from './records.ts';
+export * from './stories.ts';
 export * from './limits.ts';
 export * from './written.ts';

@@ -1,13 +1,13 @@
 import { DAY_ORDERS, type DayOrder } from '@dusk/core';
 import { ArrayUnique, IsBoolean, IsIn, IsUUID } from 'class-validator';
-import { Id, ListOf, ObjectOf, ObjectsOf, Optional, Within } from './fields.ts';
+import { Id, ListOf, Note, ObjectOf, ObjectsOf, Optional, Within } from './fields.ts';
 import { MOST_IN_SET } from './limits.ts';
 
 export const PAPER_SIZES = ['A4', 'Letter', 'A6'] as const;
 export type PaperSize = (typeof PAPER_SIZES)[number];
 
-/** What is printed: cards one to a sheet, cards in a row (a string, a set), what to take along; a palette's chart; a painting's sheet, its piles in the order to mix them, a day as it is planned, what to take along, a lesson. */
-export const SHEETS = ['cards', 'row', 'kit', 'chart', 'painting', 'order', 'day', 'painting-kit', 'lesson'] as const;
+/** What is printed: cards one to a sheet, cards in a row (a string, a set), what to take along; a palette's chart; a painting's sheet, its piles in the order to mix them, a day as it is planned, what to take along, a lesson, what dries when. */
+export const SHEETS = ['cards', 'row', 'kit', 'chart', 'painting', 'order', 'day', 'painting-kit', 'lesson', 'drying'] as const;
 export type SheetKind = (typeof SHEETS)[number];
 
 /** A pile of a day, and when its turn is, in minutes from the beginning. */
@@ -88,6 +88,11 @@ export class SheetWanted {
   @Optional()
   @ObjectOf('A day is said by its piles', () => DayShown)
   day?: DayShown;
+
+  /** The zone whose calendar is spoken, as `Europe/Berlin`. */
+  @Optional()
+  @Note('A time zone', 60)
+  zone?: string;
 
   @Optional()
   @IsBoolean({ message: 'Pictures are printed or not' })

@@ -240,6 +240,11 @@ export class View {
   @ObjectOf('A photo of the canvas says what it is held against', () => CanvasPhotoSent)
   canvas?: CanvasPhotoSent;
 
+  /** The picture is a photo taken at the end of a day, not one to paint from. */
+  @Optional()
+  @IsBoolean({ message: 'A picture is of a day’s end or not' })
+  dayEnd?: boolean;
+
   /** A picture that is made of its shapes alone. */
   @Optional()
   @IsBoolean({ message: 'A picture is made of its shapes, or not' })
@@ -269,6 +274,7 @@ export interface ViewDto {
   readonly shapes?: readonly ShapeDto[];
   readonly blank?: boolean;
   readonly canvas?: CanvasPhotoDto;
+  readonly dayEnd?: boolean;
   readonly trials?: readonly TrialDto[];
 }
 

@@ -23,8 +23,9 @@ export type AreaEvent =
 /** An area of a painting, and what was done with it in order. */
 export interface AreaStory {
   readonly id: string;
-  /** Left out for the whole painting. */
+  /** Left out where it was not drawn: then it is the whole, or lies nobody says where, over nothing but what covers the whole. */
   readonly outline?: readonly CanvasPoint[] | undefined;
+  readonly isWhole?: boolean | undefined;
   readonly events: readonly AreaEvent[];
 }
 
@@ -45,9 +46,8 @@ export interface Lying {
 
 const SIDE = 48;
 /** Places of a small canvas that lie within an outline, as bits. */
-function placesIn(outline: readonly CanvasPoint[] | undefined): Uint8Array {
+function placesIn(outline: readonly CanvasPoint[]): Uint8Array {
   const places = new Uint8Array(SIDE * SIDE);
-  if (!outline) return places.fill(1);
   for (let row = 0; row < SIDE; row++) {
     const y = (row + 0.5) / SIDE;
     const cuts: number[] = [];
@@ -72,17 +72,22 @@ function placesIn(outline: readonly CanvasPoint[] | undefined): Uint8Array {
 const TOUCHES = 0.03;
 
 /** Which areas of a painting lie over one another, each over itself. @returns ids by id */
-export function overlapsOf(areas: readonly Pick<AreaStory, 'id' | 'outline'>[]): Map<string, Set<string>> {
-  const all = areas.map(({ id, outline }) => {
-    const places = placesIn(outline);
-    return { id, places, size: places.reduce((sum, one) => sum + one, 0) };
+export function overlapsOf(areas: readonly Pick<AreaStory, 'id' | 'outline' | 'isWhole'>[]): Map<string, Set<string>> {
+  const all = areas.map(({ id, outline, isWhole = false }) => {
+    const places = outline && placesIn(outline);
+    return { id, isWhole, places, size: places?.reduce((sum, one) => sum + one, 0) ?? 0 };
   });
+  const touch = (one: (typeof all)[number], other: (typeof all)[number]): boolean => {
+    if (one.isWhole || other.isWhole) return true;
+    if (!one.places || !other.places) return false;
+    let both = 0;
+    for (let k = 0; k < one.places.length; k++) both += one.places[k]! & other.places[k]!;
+    return both > TOUCHES * Math.min(one.size, other.size);
+  };
   const over = new Map(all.map(({ id }) => [id, new Set([id])]));
   all.forEach((one, i) => {
     for (const other of all.slice(i + 1)) {
-      let both = 0;
-      for (let k = 0; k < one.places.length; k++) both += one.places[k]! & other.places[k]!;
-      if (both <= TOUCHES * Math.min(one.size, other.size)) continue;
+      if (!touch(one, other)) continue;
       over.get(one.id)!.add(other.id);
       over.get(other.id)!.add(one.id);
     }

@@ -1,6 +1,7 @@
 import { show } from '@dusk/core';
 import { cautionsOf, inWords, RAGS, valueOn, type Saying, type SheetMixture } from './contents.ts';
 import { BODY, HEAD, othersTurn, SMALL, STRONG, type Flow } from './flow.ts';
+import { drawLayers, type AreaOnPaper } from './drying.ts';
 import { drawTitle } from './mixtures.ts';
 
 /** The same colour from a reader's own tubes. */
@@ -28,6 +29,7 @@ export async function drawLesson(
   piles: readonly LessonPile[],
   saying: Saying,
   ownTitle: string,
+  areas: readonly AreaOnPaper[],
 ): Promise<void> {
   const { paper, left, room } = flow;
   drawTitle(flow, title, said);
@@ -41,6 +43,7 @@ export async function drawLesson(
     drawPile(flow, i + 1, pile, saying, ownTitle);
     await othersTurn();
   }
+  drawLayers(flow, areas);
   const steps = piles.flatMap(({ mixture }) => mixture.heaps.flatMap((heap) => heap.steps));
   for (const caution of [...cautionsOf(steps), RAGS]) flow.text(caution, SMALL);
 }

@@ -2,12 +2,14 @@ import { hexToLab } from '@dusk/core';
 import type { SheetKind, SheetWanted } from '@dusk/wire';
 import type { EntityManager } from 'typeorm';
 import { CardSet } from '../entities/index.ts';
+import { paintingOf } from '../paintings/paintings.ts';
 import { unfit } from '../refusing/problems.ts';
 import { drawChart } from './chart.ts';
 import { inWords, valueOn } from './contents.ts';
 import { FITS, Flow, SMALL } from './flow.ts';
 import { cardMixtures, chartTubes, due, lessonPiles, picturesFor, pilesFound, sayingOf, tubeNames, tubesOfPalette } from './gather.ts';
 import { drawDay } from './day.ts';
+import { areasOnPaper, drawDrying } from './drying.ts';
 import { drawKit } from './kit.ts';
 import { drawLesson } from './lesson.ts';
 import { othersTurn } from './flow.ts';
@@ -141,15 +143,39 @@ const SHEETS: { readonly [S in SheetKind]: (db: EntityManager, wanted: SheetWant
   lesson: async (db, wanted) => {
     const [saying, { title, piles: found }] = [await sayingOf(db), await pilesFound(db, wanted)];
     const { pictures, heldBack } = await picturesFor(db, wanted.paintingId!);
+    const areas = await areasOnPaper(db, wanted.paintingId!, zoneOf(wanted));
+    const painting = await paintingOf(db, wanted.paintingId!);
+    const palette = await tubesOfPalette(db, painting.paletteId);
+    const { support, priming } = painting.about;
+    const on = [support, priming && `primed ${priming}`, `a ground of value ${valueOn(hexToLab(painting.ground), saying)}`];
     const { piles, ownTitle } = await lessonPiles(db, found, wanted.paletteId, saying);
     return drawing(wanted, `A lesson: ${title}`, async (flow) => {
-      const said = ['Lay your own dab beside each colour; the mixtures are a beginning.'];
+      const said = [
+        `From ${palette.tubes.map(({ name }) => name).join(', ')}, on ${on.filter(Boolean).join(', ')}.`,
+        'Lay your own dab beside each colour; the mixtures are a beginning.',
+      ];
       if (heldBack > 0) said.push(`${heldBack} ${heldBack === 1 ? 'picture is' : 'pictures are'} not to be passed on and left out.`);
       const shown = wanted.pictures === false ? [] : await Promise.all(pictures.slice(0, 4).map(forPaper));
-      await drawLesson(flow, title, said, shown, piles, saying, ownTitle);
+      await drawLesson(flow, title, said, shown, piles, saying, ownTitle, areas);
     });
   },
+  drying: async (db, wanted) => {
+    const { title, id } = await paintingOf(db, wanted.paintingId ?? '');
+    const zone = zoneOf(wanted);
+    const areas = await areasOnPaper(db, id, zone);
+    if (areas.length === 0) throw unfit('Nothing dries', 'paintingId', 'Nothing was laid on this painting yet; nothing was printed.');
+    return drawing(wanted, `What dries when: ${title}`, (flow) => drawDrying(flow, title, areas, Date.now(), zone));
+  },
 };
+
+/** @throws ProblemError for a zone that the calendar does not know */
+function zoneOf({ zone = 'UTC' }: SheetWanted): string {
+  try {
+    return Intl.DateTimeFormat('en-GB', { timeZone: zone }).resolvedOptions().timeZone;
+  } catch {
+    throw unfit('No such zone', 'zone', 'A time zone looks like Europe/Berlin.');
+  }
+}
 
 /** Reads what is to stand on a sheet. @returns what draws it, when the studio's turn is over */
 export const sheetOf = (db: EntityManager, wanted: SheetWanted): Promise<Draw> => SHEETS[wanted.sheet](db, wanted);

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiBrush, mdiCardsOutline, mdiImageOutline, mdiPalette, mdiPaletteSwatchOutline } from '@mdi/js';
+import { mdiBrush, mdiCalendarTextOutline, mdiCardsOutline, mdiImageOutline, mdiPalette, mdiPaletteSwatchOutline } from '@mdi/js';
 import { computed } from 'vue';
 import { usePaintings } from '../stores/paintings.ts';
 
@@ -17,6 +17,7 @@ const places = computed(() => {
     { name: 'Palettes', icon: mdiPaletteSwatchOutline, to: { name: 'palettes' } },
     { name: 'Reference', icon: mdiImageOutline, to: inside('reference') },
     { name: 'Mixing', icon: mdiPalette, to: inside('mixing') },
+    { name: 'Log', icon: mdiCalendarTextOutline, to: inside('log') },
     { name: 'Cards', icon: mdiCardsOutline, to: { name: 'cards' } },
   ];
 });

@@ -16,6 +16,7 @@ export const router = createRouter({
     { path: '/painting/:paintingId/mixing/:pileId?', name: 'mixing', component: () => import('../piles/MixingPlace.vue') },
     { path: '/painting/:paintingId/easel', name: 'easel-plan', component: () => import('../easel/EaselPlace.vue') },
     { path: '/painting/:paintingId/easel/:pileId', name: 'easel', component: () => import('../easel/EaselPlace.vue') },
+    { path: '/painting/:paintingId/log', name: 'log', component: () => import('../log/LogPlace.vue') },
     { path: '/cards/:cardId?', name: 'cards', component: () => import('../cards/CardsPlace.vue') },
     { path: '/:rest(.*)*', redirect: '/paintings' },
   ],

@@ -30,6 +30,7 @@ const PAPERS: Readonly<Record<SheetKind, readonly PaperSize[]>> = {
   day: ['A4', 'Letter'],
   'painting-kit': ['A4', 'Letter'],
   lesson: ['A4', 'Letter'],
+  drying: ['A4', 'Letter'],
 };
 const NAMES: Readonly<Record<SheetKind, readonly [title: string, says: string]>> = {
   cards: ['Card', 'Beads to squeeze along, a square for your dab'],
@@ -40,6 +41,7 @@ const NAMES: Readonly<Record<SheetKind, readonly [title: string, says: string]>>
   day: ['The day', 'Piles in their turn, on one page'],
   order: ['To mix', 'What is planned, in the order to mix it'],
   'painting-kit': ['To take along', 'Which tubes, how many beads, on one page'],
+  drying: ['What dries when', 'Each passage, from when it may be dry to when it surely is'],
   lesson: ['A lesson', 'Piles, stages and pictures, with a column for readers’ own tubes'],
 };
 const last = useLocalStorage<string>('dusk.paper', '');

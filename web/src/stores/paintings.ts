@@ -29,8 +29,10 @@ export const usePaintings = defineStore('paintings', () => {
   /** The painting whose reference, piles and ledge are shown. */
   const onEasel = computed(() => byId.value.get(openedId.value));
   const picturesOf = (paintingId: string) => present(studio.rows.references).filter((r) => r.paintingId === paintingId);
-  /** Pictures to paint from; photos of the canvas are none. */
-  const referencesOf = (paintingId: string) => picturesOf(paintingId).filter(({ view }) => view.canvas === undefined);
+  /** Pictures to paint from; photos of the canvas, and of how far it came on a day, are none. */
+  const referencesOf = (paintingId: string) => picturesOf(paintingId).filter(({ view }) => view.canvas === undefined && !view.dayEnd);
+  /** Photos that were taken at the end of a day. */
+  const dayPhotosOf = (paintingId: string) => picturesOf(paintingId).filter(({ view }) => view.dayEnd);
   /** Photos of the canvas that are held against a picture, the newest first. */
   const canvasesOf = (referenceId: string) =>
     present(studio.rows.references)
@@ -92,6 +94,21 @@ export const usePaintings = defineStore('paintings', () => {
     return studio.make([{ do: 'reference.add', id, paintingId, pictureId, name }], `Brought “${name}”`);
   }
 
+  /** One photo of how far the painting came. @returns whether it was kept */
+  async function addDayPhoto(paintingId: string, file: File, name: string): Promise<boolean> {
+    if (isTooLarge(file)) return false;
+    const pictureId = await pictureIdOf(file);
+    if (pictureId === undefined) return false;
+    const id = newId();
+    return studio.make(
+      [
+        { do: 'reference.add', id, paintingId, pictureId, name },
+        { do: 'reference.change', id, version: 1, view: { dayEnd: true } },
+      ],
+      `Kept a photo: ${name}`,
+    );
+  }
+
   async function removeReference(id: string): Promise<void> {
     const { version, name } = studio.rows.references.get(id)!;
     await studio.make([{ do: 'reference.delete', id, version }], `“${name}” put away`);
@@ -111,6 +128,8 @@ export const usePaintings = defineStore('paintings', () => {
     within,
     pictureIdOf,
     addReference,
+    addDayPhoto,
+    dayPhotosOf,
     removeReference,
   };
 });

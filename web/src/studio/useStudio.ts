@@ -76,13 +76,17 @@ export const useStudio = defineStore('studio', () => {
   }
 
   /** Reads rows and takes them in. */
-  async function load(name: 'studio' | 'painting' | 'sets' | 'tube', id?: string): Promise<void> {
+  async function load<N extends 'studio' | 'painting' | 'sets' | 'tube' | 'log' | 'sittings'>(
+    name: N,
+    id?: string,
+  ): Promise<ReadAnswers[N]> {
     try {
       const answer = await read(name, id);
       if (name === 'studio') isFrom((answer as ReadAnswers['studio']).studio);
       apply(answer);
       if (name === 'studio') await loadOlder((answer as ReadAnswers['studio']).next);
       if (name === 'painting') opened(id!);
+      return answer;
     } finally {
       hasLoaded();
     }

@@ -154,6 +154,7 @@ function viewSays(view: View): string {
     blank,
     canvas: photo,
     trials,
+    dayEnd,
   } = view;
   const said = [
     turn ? `turned by ${turn}°` : '',
@@ -171,6 +172,7 @@ function viewSays(view: View): string {
     pivot !== undefined ? `warm and cool parted at ${pivot}` : '',
     dress?.some(Boolean) ? `${counted(dress.filter(Boolean).length, 'step')} dressed` : '',
     photo ? 'a photo of the canvas' : '',
+    dayEnd ? 'a photo of a day’s end' : '',
     trials?.length ? counted(trials.length, 'trial') : '',
     blank ? 'made of its shapes' : '',
     shapes?.length ? `a plan of ${counted(shapes.length, 'shape')}` : '',
