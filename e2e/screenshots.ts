@@ -1,6 +1,5 @@
 // npm run screenshots: one picture of each main view, from the sample studio, into docs/screenshots.
-import { mkdirSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { mkdirSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { closeBrowser, Sitting } from './studio.ts';
 
@@ -108,12 +107,12 @@ await page.locator('[data-test=stand-in]').click();
 await page.locator('[data-test=photo-row]').first().waitFor();
 await shoot('photo');
 await page.keyboard.press('Escape');
-await sitting.openReference('Courtyard, washing day');
-const outing = join(sitting.folder, 'out.html');
-writeFileSync(outing, await (await fetch(`${sitting.running.address}api/paintings/${sitting.paintingId}/outing`)).text());
-await page.setViewportSize({ width: 390, height: 844 });
-await page.goto(`file://${outing}`);
-await page.locator('article').first().waitFor();
-await shoot('outing');
+await sitting.openReference();
+await sitting.goTo('Log');
+await page.locator('[data-test=passage]').nth(2).waitFor();
+await page.locator('[data-area=bowl]').click();
+await page.locator('[data-test=dries-when]').click();
+await page.locator('[data-test=drying]').waitFor();
+await shoot('log');
 await sitting.end();
 await closeBrowser();

@@ -1,5 +1,15 @@
 import { expect } from 'chai';
-import { OPERATIONS, READS, type Answer, type Operation, type OperationName, type Paged, type PileDto, type Problem } from '@dusk/wire';
+import {
+  OPERATIONS,
+  READS,
+  type Answer,
+  type LogDto,
+  type Operation,
+  type OperationName,
+  type Paged,
+  type PileDto,
+  type Problem,
+} from '@dusk/wire';
 import { PAGE } from '../src/paintings/paintings.ts';
 import { propertiesOf } from '../../wire/test/properties.ts';
 import { foreignCards, sendCards } from './cardFiles.ts';
@@ -500,6 +510,8 @@ describe('the table of reads', () => {
       taught: idOf(bench, 'viridian'),
       card: f.card.id,
     };
+    const { body: log } = await bench.http.get('/api/log').expect(200);
+    idFor['sittings'] = (log as LogDto).sittings[0]!.id;
     for (const [name, path] of Object.entries(READS)) {
       await bench.http
         .get(`/api${path.replace(':id', idFor[name] ?? '')}`)

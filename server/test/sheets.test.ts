@@ -380,6 +380,41 @@ describe('printed sheets', () => {
     ).palettes![0]!;
     expect(await textOf({ sheet: 'lesson', paper: 'A4', paintingId, paletteId })).to.match(/From “Class”/);
   });
+  it('print what dries when, and a lesson with the layers in the order they were laid', async () => {
+    const { id: paintingId } = await aPainting(bench);
+    const none = { sheet: 'drying', paper: 'A4', paintingId } as const;
+    await refused(ask(none), 422);
+    const pile = await aPile(bench, paintingId);
+    const stageId = newId();
+    await change(bench, mixed(bench, pile.id, { 'titanium-white': 3, 'ultramarine-blue': 1 }, stageId));
+    const areaId = newId();
+    const laid = (how: string, at: string, more: object) => ({
+      do: 'deed.add' as const,
+      id: newId(),
+      areaId,
+      kind: 'laid' as const,
+      at,
+      laid: { how, ...more },
+      additions: [{ id: newId(), stageId, ml: 0.5, low: 0.5, high: 0.5 }],
+    });
+    await change(
+      bench,
+      { do: 'area.add', id: areaId, paintingId, name: 'sky' },
+      laid('thin', '2026-03-28T23:30:00Z', {}) as never,
+      laid('glaze', '2026-04-20T10:00:00Z', { with: 'oil', against: 'tacky below' }) as never,
+    );
+    const textOf = async (wanted: Partial<SheetWanted>): Promise<string> => (await print(wanted)).pages.map(({ text }) => text).join('\n');
+    const drying = await textOf({ ...none, zone: 'Europe/Berlin' });
+    expect(drying)
+      .to.match(/sky/)
+      .and.match(/dry to the touch/);
+    const lesson = await textOf({ sheet: 'lesson', paper: 'A4', paintingId, zone: 'Europe/Berlin' });
+    // Half past midnight there.
+    expect(lesson).to.match(/29 March 2026: laid thin of Titanium white, Ultramarine blue/);
+    expect(lesson.indexOf('laid thin')).to.be.below(lesson.indexOf('laid glaze with oil'));
+    expect(lesson).to.match(/though tacky below/);
+    await refused(ask({ ...none, zone: 'Nowhere/Else' }), 422);
+  });
   const pilesOf = async (id: string): Promise<{ id: string; name: string }[]> =>
     ((await bench.http.get(`/api/paintings/${id}`)).body as { rows: { piles: { id: string; name: string }[] } }).rows.piles;
 

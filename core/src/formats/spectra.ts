@@ -119,7 +119,7 @@ function readUpright(rows: readonly (readonly string[])[]): FileReading[] | unde
 }
 
 /**
- * Readings of a colour reader, from CGATS text (as ArgyllCMS writes `.ti3` and `.sp`) or a table with a column a
+ * Readings of a colour reader, from CGATS text or a table with a column a
  * wavelength; percent or shares. Spectra are brought to 36 bands from 380 nm.
  * @throws CraftError for what holds no readings
  */
@@ -141,7 +141,7 @@ function fromCsv(text: string): FileReading[] {
   return readUpright(data) ?? readTable(header, rows);
 }
 
-/** Readings as CGATS text that ArgyllCMS reads: reflectance in percent, 36 bands. */
+/** Readings as CGATS text: reflectance in percent, 36 bands. */
 export function readingsToCgats(readings: readonly (FileReading & { readonly spectrum: Spectrum })[]): string {
   const nm = Array.from({ length: BANDS }, (_, i) => FIRST_NM + i * STEP_NM);
   const name = (text: string): string => `"${text.replace(/["\r\n]/g, ' ')}"`;

@@ -123,7 +123,11 @@ export function learnDrying(layers: readonly FeltLayer[]): DryingLearnt {
     const counts = new Float64Array(n + 1);
     counts.set(countsIn(clock, ids));
     counts[n] = 1;
-    const along = (): Float64Array => cov.map((row) => row.reduce((sum, v, j) => sum + v * counts[j]!, 0)) as unknown as Float64Array;
+    const along = (): Float64Array => {
+      const own = new Float64Array(n + 1);
+      for (let i = 0; i <= n; i++) for (let j = 0; j <= n; j++) own[i] = own[i]! + cov[i]![j]! * counts[j]!;
+      return own;
+    };
     const now = (): { readonly mean: number; readonly variance: number; readonly with: Float64Array } => {
       const own = along();
       return {

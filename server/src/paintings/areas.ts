@@ -1,7 +1,7 @@
 // Areas of paintings: outlined, named, with what was done with them.
 import type { AdditionDto, AreaDeed, AreaDto, Needs, Operation } from '@dusk/wire';
 import { In, IsNull, type EntityManager } from 'typeorm';
-import { Addition, Area, Stage } from '../entities/index.ts';
+import { Area, type Addition } from '../entities/index.ts';
 import { ProblemError, stale } from '../refusing/problems.ts';
 import { puttingAway } from '../change/putAway.ts';
 import { changed, given, groupedBy, present } from '../change/rows.ts';
@@ -20,6 +20,18 @@ export const additionDto = ({ id, tubeId, stateId, sourceId, ml, low, high, said
   said,
 });
 
+/** A deed of an area as it lies in the file. */
+interface DeedRow {
+  readonly id: string;
+  readonly n: number;
+  readonly areaId: string;
+  readonly kind: string;
+  readonly at: string;
+  readonly sittingId: string | null;
+  readonly laid: string | null;
+  readonly touch: string | null;
+}
+
 /** Areas with what was done with them, in a fixed number of queries: by id, or all of a painting. */
 export async function areaRows(
   db: EntityManager,
@@ -30,10 +42,18 @@ export async function areaRows(
     order: { createdAt: 'ASC', id: 'ASC' },
   });
   if (areas.length === 0) return [];
-  const stages = await db.find(Stage, { where: { areaId: In(areas.map(({ id }) => id)), withdrawnAt: IsNull() }, order: { n: 'ASC' } });
-  const additions = await db.find(Addition, { where: { stageId: In(stages.map(({ id }) => id)) }, order: { position: 'ASC' } });
+  // Rows as they lie in the file: a log holds thousands of them.
+  const among = JSON.stringify(areas.map(({ id }) => id));
+  const stages = await db.query<DeedRow[]>(
+    `SELECT "id", "n", "areaId", "kind", "at", "sittingId", "laid", "touch" FROM "stage" WHERE "withdrawnAt" IS NULL AND "areaId" IN (SELECT value FROM json_each(?)) ORDER BY "n"`,
+    [among],
+  );
+  const additions = await db.query<Addition[]>(
+    `SELECT * FROM "addition" WHERE "stageId" IN (SELECT value FROM json_each(?)) ORDER BY "position"`,
+    [JSON.stringify(stages.map(({ id }) => id))],
+  );
   const of = groupedBy(additions, ({ stageId }) => stageId);
-  const byArea = groupedBy(stages, ({ areaId }) => areaId!);
+  const byArea = groupedBy(stages, ({ areaId }) => areaId);
   return areas.map(({ painting: _, ...area }) => ({
     ...area,
     deeds: (byArea.get(area.id) ?? []).map(({ id, n, kind, at, sittingId, laid, touch }) => ({
@@ -42,7 +62,7 @@ export async function areaRows(
       kind: kind as AreaDeed,
       at,
       sittingId,
-      laid,
+      laid: laid === null ? null : (JSON.parse(laid) as AreaDto['deeds'][number]['laid']),
       touch: touch as AreaDto['deeds'][number]['touch'],
       additions: (of.get(id) ?? []).map(additionDto),
     })),

@@ -21,7 +21,11 @@ const rows = computed(() =>
     .reverse()
     .map((painting) => {
       const picture = paintings.referencesOf(painting.id).at(-1);
-      return { painting, passages: log.passagesOf(painting.id), picture: picture && !isLocal(picture.pictureId) ? pictureUrl(picture.pictureId) + SMALL : '' };
+      return {
+        painting,
+        passages: log.passagesOf(painting.id),
+        picture: picture && !isLocal(picture.pictureId) ? pictureUrl(picture.pictureId) + SMALL : '',
+      };
     }),
 );
 async function open(paintingId: string): Promise<void> {

@@ -51,7 +51,13 @@ async function end(): Promise<void> {
   const { current } = log;
   const note = next.value.trim();
   if (current)
-    ops.push({ do: 'sitting.change', id: current.row.id, version: current.row.version, closedAt: new Date(log.at).toISOString(), ...(note !== current.row.note && { note }) });
+    ops.push({
+      do: 'sitting.change',
+      id: current.row.id,
+      version: current.row.version,
+      closedAt: new Date(log.at).toISOString(),
+      ...(note !== current.row.note && { note }),
+    });
   if (ops.length > 0 && !(await log.make(ops, 'The day is over'))) return;
   open.value = false;
 }
@@ -69,7 +75,9 @@ async function end(): Promise<void> {
       <ul>
         <li v-for="pile in left" :key="pile.id">
           <span class="chip" :style="{ background: piles.shownNow(pile) }" />
-          <span>{{ pile.name }} <span class="quiet figures">{{ mlText(pile.there) }}</span></span>
+          <span
+            >{{ pile.name }} <span class="quiet figures">{{ mlText(pile.there) }}</span></span
+          >
           <button type="button" :aria-pressed="fates[pile.id] === 'covered'" @click="turn(pile.id, 'covered')">keep covered</button>
           <button type="button" :aria-pressed="fates[pile.id] === 'off'" @click="turn(pile.id, 'off')">wipe it off</button>
         </li>

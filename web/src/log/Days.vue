@@ -33,7 +33,9 @@ const rows = computed(() =>
       titles: ids.flatMap((id) => paintings.byId.get(id)?.title ?? []).join(', '),
       piles,
       done: [...done].map(([kind, names]) => `${kind === 'touched' ? 'felt' : kind}: ${[...new Set(names)].join(', ')}`).join('; '),
-      photos: photos.value.filter(({ createdAt }) => createdAt >= row.openedAt && createdAt <= new Date(Date.parse(end) + 60 * MINUTE_MS).toISOString()),
+      photos: photos.value.filter(
+        ({ createdAt }) => createdAt >= row.openedAt && createdAt <= new Date(Date.parse(end) + 60 * MINUTE_MS).toISOString(),
+      ),
     };
   }),
 );
@@ -48,7 +50,9 @@ const open = (pileId: string, paintingId: string | null): void =>
       <li v-for="one in rows" :key="one.row.id" data-test="sitting">
         <div>
           <h2>{{ one.day }}</h2>
-          <p class="quiet figures">{{ one.when }}<template v-if="one.row.light">, {{ one.row.light }}</template></p>
+          <p class="quiet figures">
+            {{ one.when }}<template v-if="one.row.light">, {{ one.row.light }}</template>
+          </p>
           <p>{{ one.titles }}</p>
         </div>
         <div class="what">

@@ -51,14 +51,25 @@ function config(): ChartConfiguration<'bar'> {
         x: {
           min: -Math.ceil(Math.min(7, latest / 3)),
           max: latest,
-          ticks: { color: ink, font: { size: 14, family: font }, callback: (value) => daySaid(log.at + Number(value) * DAY_MS, log.at, zone), stepSize: latest > 10 ? 3 : latest > 5 ? 2 : 1, maxRotation: 0 },
+          ticks: {
+            color: ink,
+            font: { size: 14, family: font },
+            callback: (value) => daySaid(log.at + Number(value) * DAY_MS, log.at, zone),
+            stepSize: latest > 10 ? 3 : latest > 5 ? 2 : 1,
+            maxRotation: 0,
+          },
           grid: { color: (at: { tick?: { value: number } }) => (at.tick?.value === 0 ? ink : `${ink}22`) },
         },
         y: { ticks: { color: ink, font: { size: 16, family: font } }, grid: { display: false } },
       },
       plugins: {
         legend: { display: false },
-        tooltip: { callbacks: { label: ({ dataset, raw }) => `${dataset.label}: ${(raw as [number, number]).map((at) => daySaid(log.at + at * DAY_MS, log.at, zone)).join(' to ')}` } },
+        tooltip: {
+          callbacks: {
+            label: ({ dataset, raw }) =>
+              `${dataset.label}: ${(raw as [number, number]).map((at) => daySaid(log.at + at * DAY_MS, log.at, zone)).join(' to ')}`,
+          },
+        },
       },
     },
   } as ChartConfiguration<'bar'>;
@@ -71,15 +82,22 @@ onMounted(draw);
 watch([rows, () => theme.name.value], draw, { flush: 'post' });
 onBeforeUnmount(() => chart?.destroy());
 const DEGREES = [12, 15, 18, 20, 22, 25, 28] as const;
-const WARMTH = [{ value: null as number | null, title: 'not said' }, ...DEGREES.map((value) => ({ value: value as number | null, title: `${value} °C` }))];
-const says = computed(() => rows.value.map(({ name, touch }) => `${name} dry ${touch.map((at) => daySaid(at, log.at, zone)).join(' to ')}`).join('; '));
+const WARMTH = [
+  { value: null as number | null, title: 'not said' },
+  ...DEGREES.map((value) => ({ value: value as number | null, title: `${value} °C` })),
+];
+const says = computed(() =>
+  rows.value.map(({ name, touch }) => `${name} dry ${touch.map((at) => daySaid(at, log.at, zone)).join(' to ')}`).join('; '),
+);
 const print = (): void =>
   void window.open(sheetUrl({ sheet: 'drying', paper: 'A4', paintingId: props.painting.id, zone }), '_blank', 'noopener');
 </script>
 
 <template>
   <section class="drying" aria-label="What dries when">
-    <div class="chart" :style="{ height: `${60 + 34 * rows.length}px` }"><canvas ref="canvas" role="img" :aria-label="says" data-test="drying" /></div>
+    <div class="chart" :style="{ height: `${60 + 34 * rows.length}px` }">
+      <canvas ref="canvas" role="img" :aria-label="says" data-test="drying" />
+    </div>
     <p class="key quiet">
       <span class="swatch wet" /> wet or tacky <span class="swatch touch" /> touch it <span class="swatch dry" /> dry
       <Pick

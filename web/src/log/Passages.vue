@@ -78,7 +78,12 @@ function mixAgain(): void {
   void router.push({ name: 'easel-plan', params: { paintingId: props.painting.id }, query: { piles: inOrder.join('.') } });
 }
 
-const KEPT: Readonly<Record<PileKept['stands'], string>> = { workable: 'workable', 'skins over': 'skins over', skinned: 'skinned', gone: 'gone' };
+const KEPT: Readonly<Record<PileKept['stands'], string>> = {
+  workable: 'workable',
+  'skins over': 'skins over',
+  skinned: 'skinned',
+  gone: 'gone',
+};
 /** Piles that lie on the palette, and how long they can be worked. */
 const there = computed(() =>
   piles.byValue
@@ -101,7 +106,11 @@ const there = computed(() =>
       return {
         pile,
         isGone: kept?.stands === 'gone',
-        says: !kept ? '' : kept.stands === 'workable' ? `workable till ${windowSaid([log.at, kept.skins[0]], log.at, zone).replace(/^by /, '')}` : KEPT[kept.stands],
+        says: !kept
+          ? ''
+          : kept.stands === 'workable'
+            ? `workable till ${windowSaid([log.at, kept.skins[0]], log.at, zone).replace(/^by /, '')}`
+            : KEPT[kept.stands],
       };
     }),
 );
@@ -117,7 +126,9 @@ const lastTime = computed(() => {
   if (!last) return '';
   const did = [
     last.piles.length > 0 ? `${counted(last.piles.length, 'pile')} mixed` : '',
-    ...new Set(last.areas.filter(({ paintingId }) => paintingId === props.painting.id).map(({ kind, name }) => `${name} ${DONE[kind as AreaKind]}`)),
+    ...new Set(
+      last.areas.filter(({ paintingId }) => paintingId === props.painting.id).map(({ kind, name }) => `${name} ${DONE[kind as AreaKind]}`),
+    ),
   ].filter(Boolean);
   return `Last here ${daySaid(Date.parse(last.row.openedAt), log.at, zone)}: ${did.join(', ')}.${last.row.note ? ` Next was: ${last.row.note}` : ''}`;
 });
@@ -131,16 +142,16 @@ const holding = computed(() => {
 <template>
   <div class="passages">
     <PassageMap class="seen" :painting="painting" :passages="passages" :chosen="chosen?.area.id" @choose="chosenId = $event" />
-      <section v-if="there.length > 0" aria-label="On the palette" class="palette">
-        <h2>On the palette</h2>
-        <ul>
-          <li v-for="{ pile, says } in lying" :key="pile.id" data-test="lying">
-            <span class="chip" :style="{ background: piles.shownNow(pile) }" /><span>{{ pile.name }}</span
-            ><span class="quiet">{{ says }}</span>
-          </li>
-        </ul>
-        <p v-if="driedUp.length > 0" class="quiet">Dried up: {{ driedUp.join(', ') }}.</p>
-      </section>
+    <section v-if="there.length > 0" aria-label="On the palette" class="palette">
+      <h2>On the palette</h2>
+      <ul>
+        <li v-for="{ pile, says } in lying" :key="pile.id" data-test="lying">
+          <span class="chip" :style="{ background: piles.shownNow(pile) }" /><span>{{ pile.name }}</span
+          ><span class="quiet">{{ says }}</span>
+        </li>
+      </ul>
+      <p v-if="driedUp.length > 0" class="quiet">Dried up: {{ driedUp.join(', ') }}.</p>
+    </section>
     <section class="right">
       <p v-if="lastTime" class="quiet" data-test="last-time">{{ lastTime }}</p>
       <p v-if="passages.length === 0" class="first">
@@ -176,9 +187,14 @@ const holding = computed(() => {
         <p v-if="holding" class="quiet">It waits for {{ holding }}, which it lies over.</p>
         <fieldset v-if="chosen.own.length > 0">
           <legend>A finger says</legend>
-          <v-btn v-for="{ felt, says } in FEELS" :key="felt" variant="outlined" :data-test="`felt-${felt}`" @click="feel(chosen.area, felt)">{{
-            says
-          }}</v-btn>
+          <v-btn
+            v-for="{ felt, says } in FEELS"
+            :key="felt"
+            variant="outlined"
+            :data-test="`felt-${felt}`"
+            @click="feel(chosen.area, felt)"
+            >{{ says }}</v-btn
+          >
         </fieldset>
         <fieldset v-if="chosen.own.length > 0">
           <legend>It was</legend>

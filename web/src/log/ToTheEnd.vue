@@ -45,7 +45,11 @@ watch(
   },
   { immediate: true },
 );
-const VARNISH: Readonly<Record<Varnish, string>> = { none: 'none', breathing: 'one that breathes, soon', final: 'a final one, after months' };
+const VARNISH: Readonly<Record<Varnish, string>> = {
+  none: 'none',
+  breathing: 'one that breathes, soon',
+  final: 'a final one, after months',
+};
 const TO_COME = Array.from({ length: MOST_TO_COME + 1 }, (_, value) => ({ value, title: String(value) }));
 const OTHERS = computed(() => [
   { value: '', title: 'none' },
@@ -61,7 +65,10 @@ const plan = computed((): LastDays | string | undefined => {
   const { dueOn: day, toCome = 1, varnish = 'none' } = about.value;
   if (!day) return undefined;
   const due = new Date(`${day}T12:00`).getTime();
-  const layers = Array.from({ length: toCome }, (_, i) => ({ name: toCome > 1 ? `layer ${i + 1} of ${toCome}` : 'the last layer', layer: like.value }));
+  const layers = Array.from({ length: toCome }, (_, i) => ({
+    name: toCome > 1 ? `layer ${i + 1} of ${toCome}` : 'the last layer',
+    layer: like.value,
+  }));
   try {
     return lastDays(due, layers, { now: log.at, free: dryAt.value, varnish, learnt: log.learnt });
   } catch (cause) {
@@ -110,7 +117,13 @@ const lesson = (): void =>
   <div class="end">
     <section aria-label="The painting" class="asks">
       <h2>The painting</h2>
-      <Field v-model="support" label="painted on: panel, linen, an old painting" maxlength="80" data-test="support" @change="change({ support: support.trim() })" />
+      <Field
+        v-model="support"
+        label="painted on: panel, linen, an old painting"
+        maxlength="80"
+        data-test="support"
+        @change="change({ support: support.trim() })"
+      />
       <Field v-model="priming" label="primed with" maxlength="80" @change="change({ priming: priming.trim() })" />
       <Field v-model="dueOn" type="date" label="it must hang on" data-test="due" @change="change({ dueOn })" />
       <Pick
@@ -121,9 +134,24 @@ const lesson = (): void =>
         data-test="varnish"
         @update:model-value="change({ varnish: $event })"
       />
-      <Pick :model-value="about.toCome ?? 1" :options="TO_COME" label="layers still to come" alone data-test="to-come" @update:model-value="change({ toCome: $event })" />
-      <Pick :model-value="about.followsId ?? ''" :options="OTHERS" label="an earlier one of this subject" alone @update:model-value="change({ followsId: $event || undefined })" />
-      <RouterLink v-if="about.followsId" :to="{ name: 'mixing', params: { paintingId: about.followsId } }" class="link">Its piles</RouterLink>
+      <Pick
+        :model-value="about.toCome ?? 1"
+        :options="TO_COME"
+        label="layers still to come"
+        alone
+        data-test="to-come"
+        @update:model-value="change({ toCome: $event })"
+      />
+      <Pick
+        :model-value="about.followsId ?? ''"
+        :options="OTHERS"
+        label="an earlier one of this subject"
+        alone
+        @update:model-value="change({ followsId: $event || undefined })"
+      />
+      <RouterLink v-if="about.followsId" :to="{ name: 'mixing', params: { paintingId: about.followsId } }" class="link"
+        >Its piles</RouterLink
+      >
     </section>
     <section aria-label="The last day of each layer" class="last">
       <h2>The last day of each layer</h2>
@@ -138,7 +166,9 @@ const lesson = (): void =>
           <li v-for="one in found.layers" :key="one.name" data-test="last-day">
             <b>{{ one.name }}</b> by {{ daySaid(one.by, log.at, zone) }}
             <ul v-if="found.short > 0">
-              <li v-for="way in one.waysOut" :key="way.does">{{ way.says }}: {{ way.wins < 1.5 ? 'a day' : `${Math.round(way.wins)} days` }} sooner</li>
+              <li v-for="way in one.waysOut" :key="way.does">
+                {{ way.says }}: {{ way.wins < 1.5 ? 'a day' : `${Math.round(way.wins)} days` }} sooner
+              </li>
             </ul>
           </li>
         </ol>
@@ -164,7 +194,9 @@ const lesson = (): void =>
       <p class="quiet">Look again {{ lookAgain }}, from three metres.</p>
       <p v-if="varnishDays">Varnish {{ varnishDays }}, as its label says.</p>
       <div class="keys">
-        <v-btn variant="outlined" data-test="finish" @click="finish">{{ about.finishedAt ? 'Not finished after all' : 'It is finished' }}</v-btn>
+        <v-btn variant="outlined" data-test="finish" @click="finish">{{
+          about.finishedAt ? 'Not finished after all' : 'It is finished'
+        }}</v-btn>
         <button type="button" class="main-key" data-test="lesson" @click="lesson">The painting as a lesson</button>
       </div>
     </section>

@@ -154,7 +154,9 @@ export const useLog = defineStore('log', () => {
   function lastOf({ deeds }: AreaDto): { readonly laid: LaidDto; readonly additions: Addition[] } | undefined {
     const last = deeds.findLast(({ kind }) => kind === 'laid');
     if (!last) return undefined;
-    const { against: _, ...said } = last.laid ?? {};
+    // What it was laid against was said of that day.
+    const { how, with: along, layers } = last.laid ?? {};
+    const said: LaidDto = { ...(how && { how }), ...(along && { with: along }), ...(layers && { layers }) };
     const additions = last.additions.map(({ tubeId, stateId, stageId, ml, low, high }): Addition => {
       if (tubeId !== null) return { id: newId(), tubeId, stateId: stateId!, ml, low, high };
       const pile = piles.list.find(({ stages }) => stages.some(({ id }) => id === stageId));
