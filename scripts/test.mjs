@@ -72,7 +72,9 @@ async function mocha(args, isAlone) {
 }
 
 /** Browser tests go in two lanes, as long as one another on two cores: these, and all others. */
-const LONG = ['walk', 'kin', 'waiting', 'seen', 'main', 'quarry', 'palette', 'piles', 'outing', 'box', 'log'].map((name) => `${name}.test.ts`);
+const LONG = ['walk', 'kin', 'waiting', 'seen', 'main', 'quarry', 'palette', 'piles', 'outing', 'box', 'log'].map(
+  (name) => `${name}.test.ts`,
+);
 const all = readdirSync(join(ROOT, 'e2e')).filter((name) => name.endsWith('.test.ts'));
 const lanes = [LONG, all.filter((name) => !LONG.includes(name))];
 // A hand that is played on a machine under load may miss its moment: what fails is tried once more, and said.
