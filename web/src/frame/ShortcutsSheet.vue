@@ -45,6 +45,7 @@ const KEYS: readonly (readonly [keys: string, says: string])[] = [
   ['a', 'at the easel: read aloud'],
   ['n l q', 'among the piles: a new one; one you mixed yourself; a tube that is forgotten'],
   ['n', 'among the tubes: your own, several at once'],
+  ['l t e', 'in the log: lay a layer; as last time; end the day; 1 to 4 its parts'],
   ['d f j', 'among the piles: plan the day; a photo of the palette; field notes'],
   ['← →', 'on the ledge: the next darker, the next lighter pile; Home and End the darkest and lightest'],
   ['Ctrl+Z', 'take back what was done last, anywhere; with Shift do it again'],

@@ -5,13 +5,14 @@ import type { AreaDto, PaintingDto } from '@dusk/wire';
 import { computed, defineAsyncComponent, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { onceTrue } from '../floor/opening.ts';
+import { useShortcuts } from '../floor/useShortcuts.ts';
 import { counted } from '../floor/words.ts';
 import { useKnown } from '../recipe/useKnown.ts';
 import { useLog, zone, type Advice, type AreaKind } from '../stores/log.ts';
 import { usePiles } from '../stores/piles.ts';
 import { useDesk } from '../stores/useDesk.ts';
 import { useTubes } from '../stores/tubes.ts';
-import { DONE, FEELS } from './answers.ts';
+import { answerOf, DONE, FEELS } from './answers.ts';
 import Board from './Board.vue';
 import LaySheet from './LaySheet.vue';
 import PassageMap from './PassageMap.vue';
@@ -132,6 +133,15 @@ const lastTime = computed(() => {
   ].filter(Boolean);
   return `Last here ${daySaid(Date.parse(last.row.openedAt), log.at, zone)}: ${did.join(', ')}.${last.row.note ? ` Next was: ${last.row.note}` : ''}`;
 });
+useShortcuts(() => [
+  { key: 'l', run: () => (laying.value = true) },
+  { key: 't', run: () => chosen.value && void asLastTime(chosen.value.area) },
+]);
+/** What to do about it tonight, in a sentence. */
+const means = computed(() => {
+  const [tonight] = chosen.value?.answers ?? [];
+  return tonight && tonight.may.stands !== 'bare' ? answerOf(tonight.may).means : '';
+});
 const sunk = computed(() => passages.value.filter(({ answers }) => answers[0]?.may.sunk).map(({ area }) => area.name));
 const holding = computed(() => {
   const by = chosen.value?.answers[0]?.may.by;
@@ -184,6 +194,7 @@ const holding = computed(() => {
       <DryChart v-if="drawn" :painting="painting" :passages="passages" />
       <section v-if="chosen" class="chosen" :aria-label="chosen.area.name">
         <h2>{{ chosen.area.name }}</h2>
+        <p v-if="means" class="quiet" data-test="means">{{ means }}</p>
         <p v-if="holding" class="quiet">It waits for {{ holding }}, which it lies over.</p>
         <fieldset v-if="chosen.own.length > 0">
           <legend>A finger says</legend>
