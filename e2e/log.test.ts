@@ -145,6 +145,8 @@ describe('the copper can, three sittings: layers and days', () => {
   it('its days are there, a forgotten sitting among them; the lesson and what dries when are two actions, on paper', async () => {
     await page.locator('[data-test=log-days]').click();
     await page.locator('[data-test=sitting]').nth(2).waitFor();
+    // A time to stop is a choice of half hours.
+    await sitting.choose('stop-at', 'no time');
     const { sittings, rows } = await log();
     expect(sittings.length).to.be.at.least(4);
     // Nobody ended the later ones; each day is a sitting of its own all the same.

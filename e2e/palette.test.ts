@@ -77,6 +77,8 @@ describe('a palette that becomes another', () => {
     const lies = new Set((await onEasel()).tubeIds);
     for (const { plan } of after)
       for (const one of plan.heaps.flatMap(({ ingredients }) => ingredients)) if ('tube' in one) expect(lies.has(one.tube)).to.equal(true);
+    // Keys are the place's once the sheet has gone.
+    await sheet.waitFor({ state: 'hidden' });
     await page.keyboard.press('Control+z');
     await soon(
       async () => JSON.stringify((await planned()).map(({ plan }) => plan)) === JSON.stringify(before.map(({ plan }) => plan)),

@@ -17,9 +17,9 @@ import {
 
 export const PAGES = fileURLToPath(new URL('../web/dist', import.meta.url));
 
-/** Waits until something holds. @throws Error that names it when it does not in twenty seconds */
+/** Waits until something holds. @throws Error that names it when it does not in forty seconds */
 export async function soon(holds: () => Promise<boolean>, what: string): Promise<void> {
-  const until = Date.now() + 20_000;
+  const until = Date.now() + 40_000;
   while (!(await holds())) {
     if (Date.now() > until) throw new Error(`It did not come to pass: ${what}.`);
     await new Promise((done) => setTimeout(done, 50));

@@ -10,7 +10,7 @@ const CHROMIUM = chromiumPath();
 buildPages();
 
 /** After so long the run is ended, and says what was running: a machine that hangs tells nothing. */
-const DEADLINE_MIN = 40;
+const DEADLINE_MIN = 65;
 const running = new Map();
 setTimeout(() => {
   for (const [child, name] of running) {
@@ -85,7 +85,7 @@ const inBrowser = (names) =>
       '--require',
       './scripts/watchdog.cjs',
       '--timeout',
-      '60000',
+      '120000',
       '--retries',
       '1',
       '--exit',

@@ -40,6 +40,9 @@ async function photo(file: File): Promise<void> {
   const day = new Date().toLocaleDateString(undefined, { day: 'numeric', month: 'long' });
   hasPhoto.value = await paintings.addDayPhoto(props.painting.id, file, `${props.painting.title}, ${day}`);
 }
+/** A day is over after the last thing that was done in it, whatever this browser's clock says. */
+const overAt = ({ row, lastAt }: NonNullable<typeof log.current>): string =>
+  new Date(Math.max(Date.now(), Date.parse(row.openedAt), Date.parse(lastAt ?? row.openedAt))).toISOString();
 async function end(): Promise<void> {
   const ops: Operation[] = left.value.flatMap((pile): Operation[] => {
     const fate = fates.value[pile.id];
@@ -55,7 +58,7 @@ async function end(): Promise<void> {
       do: 'sitting.change',
       id: current.row.id,
       version: current.row.version,
-      closedAt: new Date(log.at).toISOString(),
+      closedAt: overAt(current),
       ...(note !== current.row.note && { note }),
     });
   if (ops.length > 0 && !(await log.make(ops, 'The day is over'))) return;

@@ -4,6 +4,7 @@ import { labOfDto } from '@dusk/wire/written';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { useWhite } from '../floor/white.ts';
+import Pick from '../controls/Pick.vue';
 import { counted } from '../floor/words.ts';
 import { useLog } from '../stores/log.ts';
 import { usePaintings } from '../stores/paintings.ts';
@@ -18,6 +19,18 @@ const router = useRouter();
 const MINUTE_MS = 60_000;
 
 const time = (at: string): string => new Date(at).toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' });
+/** Half hours from now on, and the one that was said. */
+const HALF_HOUR = 30 * MINUTE_MS;
+const STOPS = 12;
+const stops = computed(() => {
+  const first = Math.ceil((log.at + MINUTE_MS) / HALF_HOUR) * HALF_HOUR;
+  const halves = Array.from({ length: STOPS }, (_, i) => first + i * HALF_HOUR);
+  const said = log.stopAt > log.at && !halves.includes(log.stopAt) ? [log.stopAt] : [];
+  return [
+    { value: 0, title: 'no time' },
+    ...[...said, ...halves].map((moment) => ({ value: moment, title: time(new Date(moment).toISOString()) })),
+  ];
+});
 const photos = computed(() => paintings.all.flatMap(({ id }) => paintings.dayPhotosOf(id)));
 const rows = computed(() =>
   log.sittings.map(({ row, lastAt, piles, areas }) => {
@@ -45,6 +58,7 @@ const open = (pileId: string, paintingId: string | null): void =>
 
 <template>
   <div class="days">
+    <Pick v-model="log.stopAt" :options="stops" label="stop today at" data-test="stop-at" />
     <p v-if="rows.length === 0" class="first">No day is in the log yet: it begins by itself with the first pile that is mixed.</p>
     <ol>
       <li v-for="one in rows" :key="one.row.id" data-test="sitting">

@@ -17,9 +17,10 @@ import {
 } from '@dusk/core';
 import type { AreaDeedDto, AreaDto, LaidDto, LaidOfTubes, Needs, Operation, PaintingDto, SittingDto, SittingTold } from '@dusk/wire';
 import { soOfLaid, storyOf } from '@dusk/wire/stories';
-import { useNow } from '@vueuse/core';
+import { useLocalStorage, useNow } from '@vueuse/core';
 import { defineStore } from 'pinia';
-import { computed, ref, shallowRef } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
+import { useNotices } from '../floor/notices.ts';
 import { newId } from '../floor/ids.ts';
 import { present } from '../studio/rows.ts';
 import { useStudio } from '../studio/useStudio.ts';
@@ -63,6 +64,13 @@ export const useLog = defineStore('log', () => {
   const settings = useSettings();
   const now = useNow({ interval: MINUTE_MS });
   const at = computed(() => now.value.getTime());
+
+  /** When to stop today, ms since 1970, where that is wanted; said once when it has come, in whatever place. */
+  const stopAt = useLocalStorage<number>('dusk.stopAt', 0);
+  watch(at, (moment, before) => {
+    if (stopAt.value > before && stopAt.value <= moment)
+      useNotices().saved('It is time to stop. What is left, what is next, the rags: End the day, in the Log.');
+  });
 
   const laid = shallowRef<ReadonlyMap<string, LaidOfTubes['parts']>>(new Map());
   const told = shallowRef<readonly SittingTold[]>([]);
@@ -207,6 +215,7 @@ export const useLog = defineStore('log', () => {
 
   return {
     at,
+    stopAt,
     isLoaded,
     load,
     loadOlder,
