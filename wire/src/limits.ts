@@ -28,6 +28,9 @@ export const PASSING_ON = ['ask', 'mine', 'free', 'no'] as const;
 /** What may be done with a picture: not said, the painter's own, free to pass on, for looking at only. */
 export type PassingOn = (typeof PASSING_ON)[number];
 
+/** After so long in which nothing was done a sitting is over, also where nobody said so. */
+export const SITTING_REST_MS = 4 * 3_600_000;
+
 /** Layers of a painting, counted from 1. */
 export const MOST_LAYERS = 20;
 /** Things that are added to one pile in place. */

@@ -1,8 +1,6 @@
-import { fatnessOf, throughOf, windowOf, type Layer, type Unsure } from './drying.ts';
+import { DAY_MS, fatnessOf, throughOf, windowOf, type Layer, type Unsure } from './drying.ts';
 import { learnDrying, timeOf, type DryingLearnt, type FeltLayer, type Felt } from './felt.ts';
 import { judgedOver, standsAfter, LAYER_STANDS, type LayerVerdict, type Stands } from './layers.ts';
-
-const DAY_MS = 86_400_000;
 
 /** A point in shares of the canvas. */
 export interface CanvasPoint {

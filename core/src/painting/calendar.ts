@@ -1,10 +1,10 @@
 import { TZDate } from '@date-fns/tz';
 import { addDays, differenceInCalendarDays, format, isSaturday, isSunday, nextSaturday, set } from 'date-fns';
+import { DAY_MS } from './drying.ts';
 
 // Moments in the words of a painter's calendar, in the time zone of the studio: a day has 23 hours once a year, and 25 once.
 
 const HOUR_MS = 3_600_000;
-const DAY_MS = 24 * HOUR_MS;
 
 const local = (at: number, zone: string): TZDate => new TZDate(at, zone);
 const atHour = (day: Date, hours: number): number => +set(day, { hours, minutes: 0, seconds: 0, milliseconds: 0 });

@@ -1,8 +1,6 @@
 import { CraftError } from '../errors.ts';
-import { windowOf, throughOf, type Layer } from './drying.ts';
+import { DAY_MS, windowOf, throughOf, type Layer } from './drying.ts';
 import { timeOf, type DryingLearnt } from './felt.ts';
-
-const DAY_MS = 86_400_000;
 
 /** What is wanted when a painting hangs. */
 export const VARNISHES = ['none', 'breathing', 'final'] as const;

@@ -50,6 +50,11 @@ export interface LayerTold {
   readonly fatness: number;
 }
 
+/** A day, ms. */
+export const DAY_MS = 86_400_000;
+/** A layer drags from about this share of the time until it is dry. */
+export const TACKY_FROM = 0.4;
+
 /** How much more than its share a tube counts: a strong drier and a strong retarder both do. */
 const COUNTS: Readonly<Record<Drying, number>> = { fast: 1.6, medium: 1, slow: 1.3 };
 /** Films dry by these figures at this thickness; twice as thick takes 2 to 4 times as long, half as thick less so much less. */

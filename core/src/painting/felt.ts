@@ -1,5 +1,16 @@
 import { finite, CraftError } from '../errors.ts';
-import { clockOf, firstTime, NINE_OF_TEN, throughOf, UNSURE, type Layer, type LayerClock, type Unsure } from './drying.ts';
+import {
+  DAY_MS,
+  TACKY_FROM,
+  clockOf,
+  firstTime,
+  NINE_OF_TEN,
+  throughOf,
+  UNSURE,
+  type Layer,
+  type LayerClock,
+  type Unsure,
+} from './drying.ts';
 
 /** How a layer is to the touch. */
 export const FELT = ['wet', 'tacky', 'dry', 'dry through', 'sunk'] as const;
@@ -31,11 +42,8 @@ export interface DryingLearnt {
 }
 
 const [ROOM, HAND] = [0, 1] as const;
-const DAY_MS = 86_400_000;
 /** What a finger is unsure by, as the logarithm of a time. */
 const FINGER = 0.12;
-/** It is tacky from about this share of the time until it is dry. */
-const TACKY_FROM = 0.4;
 /** A room changes with the season: it is as unknown again after so many days. */
 const SEASON_DAYS = 180;
 

@@ -1,4 +1,4 @@
-import { fatnessOf, layerTold, throughOf, windowOf, type Layer, type LayerTold, type Unsure } from './drying.ts';
+import { DAY_MS, TACKY_FROM, fatnessOf, layerTold, throughOf, windowOf, type Layer, type LayerTold, type Unsure } from './drying.ts';
 import { shareBelow, timeOf } from './felt.ts';
 
 /** What a layer is to the one below it. */
@@ -11,7 +11,6 @@ export interface LayerJudged extends LayerTold {
   readonly says: string;
 }
 
-const DAY_MS = 86_400_000;
 /** Shares below this are no difference that a film feels. */
 const AS_FAT = 0.03;
 const THICK_UM = 200;
@@ -21,8 +20,6 @@ const DROP_ML = 0.05;
 const PILE_ML = 4;
 /** Days in which the one dries clearly sooner. */
 const SOONER = 0.6;
-/** It drags from about this share of the time until it is dry. */
-const TACKY_FROM = 0.4;
 
 /** How a layer most likely is to the touch. */
 export const LAYER_STANDS = ['wet', 'tacky', 'perhaps dry', 'dry', 'dry through'] as const;

@@ -1,5 +1,5 @@
 // Sittings: one begins by itself with the first deed after a rest, or is said to; what is said of it can be put right later.
-import type { Needs, Operation, SittingDto } from '@dusk/wire';
+import { SITTING_REST_MS, type Needs, type Operation, type SittingDto } from '@dusk/wire';
 import { In, IsNull, LessThanOrEqual, type EntityManager } from 'typeorm';
 import { randomUUID } from 'node:crypto';
 import { Painting, Palette, Sitting, Stage, Tube } from '../entities/index.ts';
@@ -7,9 +7,6 @@ import { stale, unfit } from '../refusing/problems.ts';
 import { puttingAway } from '../change/putAway.ts';
 import { changed, given, present } from '../change/rows.ts';
 import type { Doing, Work } from '../change/work.ts';
-
-/** After so many hours in which nothing was done a sitting is over, also where nobody said so. */
-const REST_MS = 4 * 3_600_000;
 
 const sittingDto = ({ palette: _, ...sitting }: Sitting): SittingDto => sitting;
 
@@ -39,7 +36,7 @@ async function goesOn(db: EntityManager, sitting: Sitting, at: string): Promise<
     select: { at: true },
   });
   const lively = [sitting.openedAt, last?.at ?? ''].sort().at(-1)!;
-  return Date.parse(at) - Date.parse(lively) < REST_MS;
+  return Date.parse(at) - Date.parse(lively) < SITTING_REST_MS;
 }
 
 /** A new sitting; what is not said of it can be said later. */

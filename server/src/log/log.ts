@@ -1,12 +1,12 @@
 // The log: what was laid on paintings, opened to tubes, and sittings told by what was done in them.
 import { throughStages, type StageRecord } from '@dusk/core';
 import type { LaidOfTubes, LogDto, SittingTold } from '@dusk/wire';
-import { In, type EntityManager } from 'typeorm';
+import type { EntityManager } from 'typeorm';
 import { groupedBy } from '../change/rows.ts';
 import { newestSeq } from '../change/newestSeq.ts';
 import { sittingRows } from '../deeds/sittings.ts';
 import { additionOf } from '../deeds/stagesRead.ts';
-import { Area, Painting, Sitting } from '../entities/index.ts';
+import { Painting, Sitting } from '../entities/index.ts';
 import { areaRows } from '../paintings/areas.ts';
 
 /** So many paintings, those that were worked on last, are told of at once; and so many sittings. */
@@ -124,13 +124,11 @@ export async function logOf(db: EntityManager): Promise<LogDto> {
     .limit(MOST_PAINTINGS)
     .getMany();
   const paintingIds = paintings.map(({ id }) => id);
-  const areas =
-    paintingIds.length === 0 ? [] : await db.find(Area, { where: { paintingId: In(paintingIds) }, select: { id: true, deletedAt: true } });
-  const rows = await areaRows(db, { ids: areas.filter(({ deletedAt }) => deletedAt === null).map(({ id }) => id) });
+  const areas = await areaRows(db, { paintingIds });
   const page = await sittingsBefore(db);
   return {
     ...page,
-    rows: { ...page.rows, areas: rows },
+    rows: { ...page.rows, areas },
     laid: await laidOfTubes(db, paintingIds),
   };
 }

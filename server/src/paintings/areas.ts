@@ -32,13 +32,13 @@ interface DeedRow {
   readonly touch: string | null;
 }
 
-/** Areas with what was done with them, in a fixed number of queries: by id, or all of a painting. */
+/** Areas with what was done with them, in a fixed number of queries: by id, or all of some paintings. */
 export async function areaRows(
   db: EntityManager,
-  { ids, paintingId }: { readonly ids?: readonly string[]; readonly paintingId?: string },
+  { ids, paintingIds = [] }: { readonly ids?: readonly string[]; readonly paintingIds?: readonly string[] },
 ): Promise<AreaDto[]> {
   const areas = await db.find(Area, {
-    where: ids ? { id: In([...ids]) } : { paintingId: paintingId!, deletedAt: IsNull() },
+    where: ids ? { id: In([...ids]) } : { paintingId: In([...paintingIds]), deletedAt: IsNull() },
     order: { createdAt: 'ASC', id: 'ASC' },
   });
   if (areas.length === 0) return [];

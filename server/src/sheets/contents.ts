@@ -64,9 +64,9 @@ const SURE: Readonly<Record<Basis, string>> = {
 };
 export const sureOf = (basis: Basis): string => SURE[basis];
 
-/** `4 May 2026`. */
-export const dayOf = (at: string): string =>
-  new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' });
+/** `4 May 2026`, by the calendar of a zone. */
+export const dayOf = (at: string, zone = 'UTC'): string =>
+  new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: zone });
 
 /** @param ml how much is to be mixed; as much as the card says where nobody does */
 export function ofCard(card: Card, ml = card.ml): SheetMixture {

@@ -1,10 +1,11 @@
-import { daySaid, layerPartOf, learntFrom, lyingOn, windowSaid, type Lying } from '@dusk/core';
+import { DAY_MS, daySaid, layerPartOf, learntFrom, lyingOn, windowSaid, type Lying } from '@dusk/core';
 import { storyOf, type AreaDto } from '@dusk/wire';
 import type { EntityManager } from 'typeorm';
 import { laidOfTubes, logOf } from '../log/log.ts';
 import { areaRows } from '../paintings/areas.ts';
 import { settingsRows } from '../settings/settings.ts';
 import { tubeRows } from '../tubes/tubes.ts';
+import { dayOf } from './contents.ts';
 import { BODY, HEAD, SMALL, type Flow } from './flow.ts';
 import { drawTitle } from './mixtures.ts';
 
@@ -16,14 +17,12 @@ export interface AreaOnPaper {
   readonly lines: readonly string[];
 }
 
-const dateOf = (at: string, zone: string): string =>
-  new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: zone });
 /** Less of a tube than this is not named. */
 const NAMED = 0.02;
 
 /** Areas of a painting with what was laid there, as the page of the log tells it. */
 export async function areasOnPaper(db: EntityManager, paintingId: string, zone: string): Promise<AreaOnPaper[]> {
-  const areas = await areaRows(db, { paintingId });
+  const areas = await areaRows(db, { paintingIds: [paintingId] });
   // What was felt of any painting tells of this one's tubes and room.
   const log = await logOf(db);
   const laid = new Map([...log.laid, ...(await laidOfTubes(db, [paintingId]))].map(({ deedId, parts }) => [deedId, parts]));
@@ -52,12 +51,11 @@ export async function areasOnPaper(db: EntityManager, paintingId: string, zone: 
         how?.against && `(though ${how.against})`,
       ];
       const did = kind === 'touched' ? `felt ${touch}` : [kind, ...(kind === 'laid' ? said : [])].filter(Boolean).join(' ');
-      return `${dateOf(at, zone)}: ${did}`;
+      return `${dayOf(at, zone)}: ${did}`;
     }),
   }));
 }
 
-const DAY_MS = 86_400_000;
 const NAME_MM = 42;
 const BAR_MM = 5;
 const SHOWN_DAYS = 21;
@@ -67,7 +65,7 @@ const WORD_MM = 20;
 /** What dries when, on one page: each area with a bar from when it may be dry to when it surely is. */
 export function drawDrying(flow: Flow, title: string, areas: readonly AreaOnPaper[], now: number, zone: string): void {
   const { paper, left, room } = flow;
-  const today = dateOf(new Date(now).toISOString(), zone);
+  const today = dayOf(new Date(now).toISOString(), zone);
   drawTitle(flow, `What dries when: ${title}`, [`As of ${today}. Rules of thumb and what was felt; a touch beats them.`]);
   const right = left + room;
   const x = (at: number): number =>

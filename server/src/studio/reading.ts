@@ -51,7 +51,7 @@ export const READING: { readonly [N in ReadName]: (db: EntityManager, id: string
         samples: await sampleRows(db, { paintingId }),
         sightings: await sightingRows(db, { paintingId }),
         piles,
-        areas: await areaRows(db, { paintingId }),
+        areas: await areaRows(db, { paintingIds: [paintingId] }),
         sittings: await sittingRows(db, { paintingId }),
         states: await stateRows(db, statesSpokenOf(piles)),
       },

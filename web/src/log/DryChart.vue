@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { daySaid } from '@dusk/core';
+import { DAY_MS, daySaid } from '@dusk/core';
 import type { PaintingDto } from '@dusk/wire';
 import { BarController, BarElement, CategoryScale, Chart, LinearScale, Tooltip, type ChartConfiguration } from 'chart.js';
 import { computed, onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue';
@@ -17,7 +17,6 @@ const settings = useSettings();
 const theme = useTheme();
 const canvas = useTemplateRef('canvas');
 let chart: Chart | undefined;
-const DAY_MS = 86_400_000;
 const rows = computed(() =>
   props.passages.flatMap(({ area, own }) => {
     const top = own.at(-1);

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { LAID_HOW, LAID_WITH, WITH_SAYS, windowOf, windowSaid, timeOf, paintFor, type LaidHow, type LaidWith } from '@dusk/core';
+import { DAY_MS, LAID_HOW, LAID_WITH, WITH_SAYS, windowOf, windowSaid, timeOf, paintFor, type LaidHow, type LaidWith } from '@dusk/core';
 import type { AreaOutline, Needs, Operation, PaintingDto } from '@dusk/wire';
 import { isWhole } from '@dusk/wire/stories';
 import { computed, defineAsyncComponent, ref, watch } from 'vue';
@@ -77,7 +77,6 @@ const laid = computed(() => ({ how: how.value, ...(along.value !== 'nothing' && 
 const layer = computed(() => log.layerOf(laid.value, chosen.value.length > 0 ? additions() : [], log.at));
 const dries = computed(() => {
   const [from, to] = windowOf(timeOf(undefined, layer.value, log.learnt));
-  const DAY_MS = 86_400_000;
   return windowSaid([log.at + from * DAY_MS, log.at + to * DAY_MS], log.at, zone);
 });
 const advice = computed((): readonly (Advice & { readonly areaId: string })[] =>

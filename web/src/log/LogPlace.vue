@@ -29,10 +29,11 @@ const ending = ref(false);
 const endingAsked = onceTrue(ending);
 const painting = computed(() => paintings.onEasel);
 onMounted(() => void log.load());
-// What is done elsewhere, or taken back, is heard of by its areas.
+// What is done, here or elsewhere, or taken back, is heard of by its areas; the studio opens what was laid to tubes.
 watch(
-  () => [...studio.rows.areas.values()].reduce((sum, { deeds, version }) => sum + deeds.length * 1000 + version, 0),
-  (_, was) => void (was !== 0 && log.isLoaded && log.load()),
+  () =>
+    log.isLoaded ? [...studio.rows.areas.values()].reduce((sum, { deeds, version }) => sum + deeds.length * 1000 + version, 0) : undefined,
+  (_, was) => void (was !== undefined && log.load()),
 );
 useShortcuts(() => [
   ...TABS.map(({ value }, i) => ({ key: String(i + 1), run: () => (tab.value = value) })),

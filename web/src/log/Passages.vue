@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiBrush } from '@mdi/js';
-import { daySaid, pileKept, windowSaid, type Felt, type PileKept } from '@dusk/core';
+import { daySaid, pileKept, windowSaid, type Felt } from '@dusk/core';
 import type { AreaDto, PaintingDto } from '@dusk/wire';
 import { computed, defineAsyncComponent, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
@@ -56,7 +56,7 @@ const layers = computed(() =>
     .map((deed) => {
       const names = deed.additions.flatMap(({ tubeId, stageId }) => {
         if (tubeId !== null) return tubes.byId.get(tubeId)?.name ?? [];
-        const pile = piles.list.find(({ stages }) => stages.some(({ id }) => id === stageId));
+        const pile = log.pileAt(stageId);
         return pile ? { pile } : 'a pile';
       });
       const found = names.flatMap((one) => (typeof one === 'string' ? [] : one.pile));
@@ -79,12 +79,6 @@ function mixAgain(): void {
   void router.push({ name: 'easel-plan', params: { paintingId: props.painting.id }, query: { piles: inOrder.join('.') } });
 }
 
-const KEPT: Readonly<Record<PileKept['stands'], string>> = {
-  workable: 'workable',
-  'skins over': 'skins over',
-  skinned: 'skinned',
-  gone: 'gone',
-};
 /** Piles that lie on the palette, and how long they can be worked. */
 const there = computed(() =>
   piles.byValue
@@ -111,7 +105,7 @@ const there = computed(() =>
           ? ''
           : kept.stands === 'workable'
             ? `workable till ${windowSaid([log.at, kept.skins[0]], log.at, zone).replace(/^by /, '')}`
-            : KEPT[kept.stands],
+            : kept.stands,
       };
     }),
 );

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import {
+  DAY_MS,
   CraftError,
   daySaid,
   fasterLike,
@@ -28,7 +29,6 @@ const log = useLog();
 const tubes = useTubes();
 const settings = useSettings();
 const paintings = usePaintings();
-const DAY_MS = 86_400_000;
 const MOST_TO_COME = 6;
 
 const about = computed(() => props.painting.about);

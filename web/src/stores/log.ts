@@ -15,7 +15,19 @@ import {
   type Lying,
   type MayPaint,
 } from '@dusk/core';
-import type { AreaDeedDto, AreaDto, LaidDto, LaidOfTubes, Needs, Operation, PaintingDto, SittingDto, SittingTold } from '@dusk/wire';
+import type {
+  AreaDeedDto,
+  AreaDto,
+  LaidDto,
+  LaidOfTubes,
+  Needs,
+  Operation,
+  PaintingDto,
+  PileDto,
+  SittingDto,
+  SittingTold,
+} from '@dusk/wire';
+import { SITTING_REST_MS } from '@dusk/wire/limits';
 import { soOfLaid, storyOf } from '@dusk/wire/stories';
 import { useLocalStorage, useNow } from '@vueuse/core';
 import { defineStore } from 'pinia';
@@ -98,11 +110,14 @@ export const useLog = defineStore('log', () => {
     return tube ? [layerPartOf(tube, share)] : [];
   };
   const warmth = computed(() => settings.settings.temperatureC ?? undefined);
+  /** The pile that paint was taken from. */
+  const pileAt = (stageId: string | null | undefined): PileDto | undefined =>
+    piles.list.find(({ stages }) => stages.some(({ id }) => id === stageId));
   /** A layer of some piles and tubes as they are now. */
   function layerOf(said: LaidDto, additions: readonly Pick<Addition, 'tubeId' | 'stageId' | 'ml'>[], when: number): Layer {
     const parts = additions.flatMap(({ tubeId, stageId, ml }) => {
       if (tubeId !== undefined) return partOf(tubeId, ml);
-      const pile = piles.list.find(({ stages }) => stages.some(({ id }) => id === stageId));
+      const pile = pileAt(stageId);
       const content = pile && piles.contentOf(pile.id);
       return Object.entries(content?.tubes ?? {}).flatMap(([id, share]) => partOf(id, share * ml));
     });
@@ -167,7 +182,7 @@ export const useLog = defineStore('log', () => {
     const said: LaidDto = { ...(how && { how }), ...(along && { with: along }), ...(layers && { layers }) };
     const additions = last.additions.map(({ tubeId, stateId, stageId, ml, low, high }): Addition => {
       if (tubeId !== null) return { id: newId(), tubeId, stateId: stateId!, ml, low, high };
-      const pile = piles.list.find(({ stages }) => stages.some(({ id }) => id === stageId));
+      const pile = pileAt(stageId);
       return { id: newId(), stageId: pile?.stages.at(-1)?.id ?? stageId!, ml, low, high };
     });
     return { laid: said, additions };
@@ -182,12 +197,7 @@ export const useLog = defineStore('log', () => {
     additions: [],
     ...more,
   });
-  async function make(ops: readonly Operation[], says: string): Promise<boolean> {
-    const made = await studio.make(ops, says);
-    // What was laid is opened to tubes by the studio.
-    if (made) void load();
-    return made;
-  }
+  const make = (ops: readonly Operation[], says: string): Promise<boolean> => studio.make(ops, says);
   const ofPainting = (paintingId: string): AreaDto[] => areas.value.filter((area) => area.paintingId === paintingId);
 
   const sittings = computed(() =>
@@ -203,7 +213,7 @@ export const useLog = defineStore('log', () => {
     const newest = sittings.value[0];
     if (!newest || newest.row.closedAt !== null) return undefined;
     const last = Math.max(Date.parse(newest.row.openedAt), newest.lastAt === null ? 0 : Date.parse(newest.lastAt));
-    return at.value - last < REST_MS ? newest : undefined;
+    return at.value - last < SITTING_REST_MS ? newest : undefined;
   });
 
   const changeAbout = (painting: PaintingDto, part: Partial<PaintingDto['about']>): Promise<boolean> => {
@@ -223,6 +233,7 @@ export const useLog = defineStore('log', () => {
     byPainting,
     learnt,
     moments,
+    pileAt,
     layerOf,
     passagesOf,
     adviceFor,
@@ -238,7 +249,5 @@ export const useLog = defineStore('log', () => {
   };
 });
 
-/** The studio takes a sitting for over after so long without a deed. */
-const REST_MS = 4 * 3_600_000;
 /** The zone whose calendar is spoken. */
 export const zone = ZONE;
