@@ -45,18 +45,45 @@ const PURE = {
   },
 };
 
+/** Who reads the machine's clock knows what day it is, and holds on that day alone: a clock is told. */
+const CLOCK = [
+  { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'Take the clock that is told (server/src/file/clock.ts).' },
+  { selector: "CallExpression[callee.object.name='Date'][callee.property.name='now']", message: 'Take the clock that is told.' },
+];
+/** What is drawn anew each time, or waits for how fast a machine is. */
+const CHANCE = [
+  {
+    selector: "CallExpression[callee.object.name='Math'][callee.property.name='random']",
+    message: 'Draw with a seed (@dusk/core/random).',
+  },
+];
+const WAITING = [
+  { selector: "CallExpression[callee.object.name='performance'][callee.property.name='now']", message: 'Timings belong in a bench.' },
+  { selector: "CallExpression[callee.property.name='waitForTimeout']", message: 'Wait for what is awaited.' },
+];
+
 /** The mapper's own transactions lose count when SQLite rolls back by itself; `save` begins one. */
 const OWN_TRANSACTIONS = {
   files: ['server/**/*.ts', 'demo/**/*.ts'],
   rules: {
     'no-restricted-syntax': [
       'error',
+      ...CLOCK,
+      ...CHANCE,
       { selector: "CallExpression[callee.property.name='transaction']", message: 'Use Studio.change (server/src/file/transactions.ts).' },
       { selector: "CallExpression[callee.property.name='save']", message: 'Use insert or update: save begins a transaction of its own.' },
       { selector: "CallExpression[callee.property.name='startTransaction']", message: 'Use Studio.change.' },
     ],
   },
 };
+
+const OWN = OWN_TRANSACTIONS.rules['no-restricted-syntax'].slice(1);
+/** Tests hold on any day, at any place, on any machine. */
+const ANY_DAY = [
+  { files: ['{core,wire,cli,web,e2e}/**/*.ts'], ignores: ['{core,wire,cli,web}/src/**', 'web/outing/**'], of: [...CLOCK, ...CHANCE] },
+  { files: ['{core,wire,cli,web}/test/**/*.ts', 'e2e/**/*.test.ts', 'e2e/{studio,clock,hand}.ts'], of: [...CLOCK, ...CHANCE, ...WAITING] },
+  { files: ['{server,demo}/test/**/*.ts'], of: [...OWN, ...WAITING] },
+].map(({ of, ...where }) => ({ ...where, rules: { 'no-restricted-syntax': ['error', ...of] } }));
 
 export default tseslint.config(
   { ignores: ['**/dist/', '**/dist-*/', '**/node_modules/', 'studio/', 'core/src/**/tables/', 'docs/'] },
@@ -99,5 +126,6 @@ export default tseslint.config(
   ...arrows,
   PURE,
   OWN_TRANSACTIONS,
+  ...ANY_DAY,
   prettier,
 );

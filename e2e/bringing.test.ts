@@ -36,9 +36,11 @@ describe('pictures that are brought', () => {
     await sitting.pointAt(x, 0.5);
     return true;
   };
+  let nearby = 0.5;
   const seesColour = (rgb: string) =>
     soon(async () => {
-      if (!(await points(0.5 + 0.01 * Math.random()))) return false;
+      // Each time a place beside the last: the pointer must move to be seen.
+      if (!(await points((nearby = nearby === 0.5 ? 0.505 : 0.5)))) return false;
       return (await chip()) === rgb;
     }, rgb);
   /** A file as it comes with a drop or from the clipboard. */

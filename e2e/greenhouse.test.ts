@@ -35,8 +35,7 @@ describe('a painting from an own picture, from its first pile to a restart', () 
     await page.keyboard.press('2');
     for (const key of keys) await page.keyboard.press(key);
     await page.locator('[data-test=kin-recipe]').waitFor();
-    // The recipe of the last step, not of one before: what is still being reckoned has no sign on the page.
-    await page.waitForTimeout(250);
+    // The page keeps the recipe of the last step, also where it is still being reckoned.
     await page.keyboard.press('Enter');
     await soon(async () => (await piles()).length === before.size + 1, 'a child is kept');
     return (await piles()).find(({ id }) => !before.has(id))!;
@@ -133,8 +132,6 @@ describe('a painting from an own picture, from its first pile to a restart', () 
     await page.getByRole('button', { name: '9', exact: true }).click();
     await page.getByRole('radio', { name: 'warm and cool by turns' }).check();
     await soon(async () => (await page.locator('[data-test=string-plan] .chip').count()) === 9, 'nine');
-    // All nine as they are reckoned last, which has no sign either.
-    await page.waitForTimeout(900);
     await page.locator('[data-test=keep-string]').click();
     await soon(async () => (await piles()).filter(({ string }) => string).length === 9, 'kept');
     const string = (await piles()).filter((p) => p.string).sort((one, other) => one.string!.at - other.string!.at);

@@ -1,13 +1,12 @@
 import { expect } from 'chai';
 import type { AreaDto, LogDto, PileDto } from '@dusk/wire';
 import type { Page } from 'playwright-core';
+import { later } from './clock.ts';
 import { Hand } from './hand.ts';
 import { Sitting, soon } from './studio.ts';
 
 const LAPTOP = { width: 1280, height: 800 };
 const UPRIGHT = { width: 820, height: 1180 };
-const DAY_MS = 86_400_000;
-const later = (at: string, days: number, hours = 0): string => new Date(Date.parse(at) + days * DAY_MS + hours * 3_600_000).toISOString();
 
 /** A sitting at a moment, with what the log says of it. */
 async function begun(at: string, viewport = LAPTOP) {
@@ -130,7 +129,6 @@ describe('the copper can, three sittings: layers and days', () => {
     await goToLog(sitting);
     await page.locator('[data-area=can]').click();
     const other = await sitting.context.newPage();
-    await other.clock.setFixedTime(later(FIRST, 120));
     await other.goto(page.url());
     await other.locator('[data-area=can]').click();
     const before = (await deeds()).length;
@@ -258,7 +256,7 @@ describe('a day of eight piles', () => {
       const planned = (await sitting.rows(sitting.paintingId)).piles!.filter(({ stages }) => stages.length === 0).length;
       for (let i = 0; i < 80 && (await page.getByText('All of it is mixed').count()) === 0 && (await mixed()) < planned; i++) {
         await page.keyboard.press(' ');
-        await page.waitForTimeout(60);
+        await sitting.quiet();
       }
       await soon(async () => (await mixed()) >= planned, 'all are in the log');
       expect(planned).to.be.at.least(4);

@@ -3,7 +3,7 @@ import { deltaE00 } from '@dusk/core';
 import { labOfDto } from '@dusk/wire';
 import type { Page } from 'playwright-core';
 import { Hand } from './hand.ts';
-import { Sitting, soon } from './studio.ts';
+import { Sitting, SOMEWHERE, soon } from './studio.ts';
 
 /** What the canvas shows at a place, in shares of the picture: red, green, blue. */
 const shownAt = (page: Page, x: number, y: number): Promise<number[]> =>
@@ -205,7 +205,7 @@ describe('a picture looked at', () => {
   });
 
   it('is followed in another browser, which keeps its own place', async () => {
-    const other = await sitting.browser.newContext({ viewport: { width: 820, height: 1180 } });
+    const other = await sitting.browser.newContext({ ...SOMEWHERE, viewport: { width: 820, height: 1180 } });
     const alone = await other.newPage();
     await alone.goto(`${sitting.running.address}painting/${sitting.paintingId}/picture`);
     await alone.locator('.picture canvas').waitFor();

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { expect } from 'chai';
 import type { OutingReturn } from '@dusk/core';
 import type { Page } from 'playwright-core';
-import { Sitting, soon } from './studio.ts';
+import { Sitting, SOMEWHERE, soon } from './studio.ts';
 
 /** The courtyard is taken out in one file, worked on with no server in reach, and brought home. */
 describe('out of doors', () => {
@@ -36,6 +36,7 @@ describe('out of doors', () => {
 
   it('takes ticks, looks and notes with no network, and keeps them through a reload', async () => {
     const phone = await sitting.browser.newContext({
+      ...SOMEWHERE,
       viewport: { width: 390, height: 844 },
       hasTouch: true,
       offline: true,
@@ -103,7 +104,7 @@ describe('out of doors', () => {
       many,
       text.replace(json!, () => JSON.stringify(outing).replace(/</g, '\\u003c')),
     );
-    const phone = await sitting.browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, offline: true });
+    const phone = await sitting.browser.newContext({ ...SOMEWHERE, viewport: { width: 390, height: 844 }, hasTouch: true, offline: true });
     const out = await phone.newPage();
     await out.goto(`file://${many}`);
     await out.locator('article').nth(59).waitFor();

@@ -186,7 +186,7 @@ describe('palettes that reason', () => {
     await page.mouse.move(from.x + 40, from.y + 30);
     await page.mouse.down();
     // A drag begins a moment after the hand has closed.
-    await page.waitForTimeout(150);
+    await page.locator('.sortable-chosen').waitFor();
     await page.mouse.move(to.x + 60, to.y + 30, { steps: 12 });
     await page.mouse.move(to.x + 20, to.y + 30, { steps: 6 });
     await page.mouse.up();

@@ -1,9 +1,10 @@
+// The product as a painter has it, for the browser tests.
 import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { fillStudio } from '@dusk/demo';
-import { startServer, type Running } from '@dusk/server';
+import { openStudio, startServer, type Running } from '@dusk/server';
 import type { Answer, CardsFound, Rows } from '@dusk/wire';
 import {
   chromium,
@@ -14,28 +15,40 @@ import {
   type Page,
   type Request,
 } from 'playwright-core';
+import { testClock } from '../server/test/clock.ts';
+import { SittingClock } from './clock.ts';
 
 export const PAGES = fileURLToPath(new URL('../web/dist', import.meta.url));
 
 /** Waits until something holds. @throws Error that names it when it does not in forty seconds */
 export async function soon(holds: () => Promise<boolean>, what: string): Promise<void> {
-  const until = Date.now() + 40_000;
+  const late = AbortSignal.timeout(40_000);
   while (!(await holds())) {
-    if (Date.now() > until) throw new Error(`It did not come to pass: ${what}.`);
+    if (late.aborted) throw new Error(`It did not come to pass: ${what}.`);
     await new Promise((done) => setTimeout(done, 50));
   }
 }
 
-/** The sample studio is laid out once in a run; who begins with it gets a copy of its folder. */
+/** Lays the sample studio out, on the morning of the tests. */
+export async function layOutSample(folder: string): Promise<void> {
+  const studio = await openStudio(folder, testClock);
+  await fillStudio(studio);
+  await studio.close();
+}
+
+/** The sample studio is laid out once in a run, by whoever runs all or else here; who begins with it gets a copy of its folder. */
 let sampleFolder: Promise<string> | undefined;
 async function laidOut(): Promise<string> {
+  const { DUSK_SAMPLE } = process.env;
+  if (DUSK_SAMPLE) return DUSK_SAMPLE;
   const folder = mkdtempSync(join(tmpdir(), 'dusk-sample-'));
   process.once('exit', () => rmSync(folder, { recursive: true, force: true }));
-  const running = await startServer(folder, 0, PAGES);
-  await fillStudio(running.studio);
-  await running.stop();
+  await layOutSample(folder);
   return folder;
 }
+
+/** Where and in which language a sitting is, whatever the machine says. */
+export const SOMEWHERE = { timezoneId: 'Europe/Berlin', locale: 'en-GB' } as const;
 
 /** One browser serves a run; every sitting has a context of its own in it, which keeps nothing of another's. */
 let theBrowser: Promise<Browser> | undefined;
@@ -57,16 +70,13 @@ export class Sitting {
     readonly faults: string[],
     /** Requests of the page that are not answered, but for what it hears. */
     private readonly underWay: Set<Request>,
-    /** What time it is in this studio, where it is not the true one. */
-    private readonly clock: { at?: string },
+    private readonly clock: SittingClock,
   ) {}
 
   /** @param sample whether the sample studio is laid out */
   static async begin(sample = true, options: BrowserContextOptions = {}): Promise<Sitting> {
     const folder = mkdtempSync(join(tmpdir(), 'dusk-sitting-'));
     if (sample) cpSync(await (sampleFolder ??= laidOut()), folder, { recursive: true });
-    const clock: { at?: string } = {};
-    const running = await startServer(folder, 0, PAGES, () => clock.at ?? new Date().toISOString());
     const browser = await (theBrowser ??= chromium.launch({
       executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
       args: [
@@ -80,7 +90,10 @@ export class Sitting {
       ],
     }));
     const faults: string[] = [];
-    const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, ...options });
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, ...SOMEWHERE, ...options });
+    const clock = new SittingClock(context);
+    await clock.begin();
+    const running = await startServer(folder, 0, PAGES, clock.now);
     const page = await context.newPage();
     page.on('pageerror', (error) => faults.push(error.message));
     page.on('console', (message) => {
@@ -153,15 +166,19 @@ export class Sitting {
 
   /** Stops the server and starts it again on the same file and port. */
   async restartServer(): Promise<void> {
-    const port = Number(new URL(this.running.address).port);
     await this.running.stop();
-    this.running = await startServer(this.folder, port, PAGES, () => this.clock.at ?? new Date().toISOString());
+    await this.startServer();
+  }
+
+  /** Starts a server on the same file and port, where none runs any more. */
+  async startServer(): Promise<void> {
+    const port = Number(new URL(this.running.address).port);
+    this.running = await startServer(this.folder, port, PAGES, this.clock.now);
   }
 
   /** Sets the clocks of the studio and of this window; time does not go on by itself then. */
   async setClock(at: string): Promise<void> {
-    this.clock.at = new Date(at).toISOString();
-    await this.page.clock.setFixedTime(at);
+    await this.clock.set(at);
   }
 
   async end(): Promise<void> {

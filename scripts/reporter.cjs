@@ -7,9 +7,6 @@ module.exports = class extends reporters.Spec {
     super(runner, options);
     const failed = [];
     runner.on('fail', (test, error) => failed.push(`${test.fullTitle()}: ${String(error && error.message).split('\n')[0]}`));
-    runner.on('retry', (test, error) =>
-      console.log(`    tried again: ${test.fullTitle()}: ${String(error && error.message).split('\n')[0]}`),
-    );
     runner.once('end', () => {
       const { passes, failures } = runner.stats;
       if (process.env.MOCHA_REPORT) writeFileSync(process.env.MOCHA_REPORT, JSON.stringify({ passes, failures, failed }));

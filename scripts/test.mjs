@@ -77,17 +77,16 @@ const LONG = ['walk', 'kin', 'waiting', 'seen', 'main', 'quarry', 'palette', 'pi
 );
 const all = readdirSync(join(ROOT, 'e2e')).filter((name) => name.endsWith('.test.ts'));
 const lanes = [LONG, all.filter((name) => !LONG.includes(name))];
-// A hand that is played on a machine under load may miss its moment: what fails is tried once more, and said.
 const inBrowser = (names) =>
   mocha(
     [
       '--no-config',
       '--require',
       './scripts/watchdog.cjs',
+      '--require',
+      './scripts/anywhere.mjs',
       '--timeout',
       '120000',
-      '--retries',
-      '1',
       '--exit',
       ...names.map((name) => `e2e/${name}`),
     ],

@@ -102,7 +102,7 @@ function groundOf(
 async function addSamplePainting(studio: Studio, sample: SamplePainting, tubes: ReadonlyMap<string, TubeDto>): Promise<void> {
   const chosen = sample.palette.pigments.map((pigment) => tubes.get(pigment)!);
   const picture = await readPicture(readFileSync(new URL(`../pictures/${sample.picture}.jpg`, import.meta.url)));
-  const { kept: held } = await studio.change((db) => keepPicture(db, picture));
+  const { kept: held } = await studio.change((db) => keepPicture(db, picture, studio.now()));
   const pixels = await pixelsOf((picture.working ?? picture).bytes);
   const palette = laidOut(chosen);
   const [paletteId, paintingId, referenceId] = [randomUUID(), randomUUID(), randomUUID()];
@@ -145,7 +145,7 @@ async function keepCards(studio: Studio, paintingId: string, { set, note, piles 
 /** A tube and what the stand-in reader read of it: straight, and in three tints of the studio's white. */
 async function teachOne(studio: Studio, white: TubeDto): Promise<void> {
   const { pigment, name, nozzleMm } = SAMPLE_TAUGHT;
-  const tubeId = await studio.change((db) => addTube(db, CATALOGUE.get(pigment)!, name, SAMPLE_MAKER, nozzleMm));
+  const tubeId = await studio.change((db) => addTube(db, CATALOGUE.get(pigment)!, name, SAMPLE_MAKER, nozzleMm, studio.now()));
   const reader = standInReader((id) => CATALOGUE.get(id === tubeId ? pigment : white.pigment)!, 7);
   const sightingId = randomUUID();
   const readings = await Promise.all(
@@ -180,7 +180,8 @@ async function teachOne(studio: Studio, white: TubeDto): Promise<void> {
 export async function fillStudio(studio: Studio): Promise<boolean> {
   if (await studio.look(hasWork)) return false;
   await studio.change(async (db) => {
-    for (const { pigment, name, nozzleMm } of SAMPLE_TUBES) await addTube(db, CATALOGUE.get(pigment)!, name, SAMPLE_MAKER, nozzleMm);
+    for (const { pigment, name, nozzleMm } of SAMPLE_TUBES)
+      await addTube(db, CATALOGUE.get(pigment)!, name, SAMPLE_MAKER, nozzleMm, studio.now());
   });
   const tubes = (await studio.look((db) => tubeRows(db))).filter((t) => t.maker === SAMPLE_MAKER);
   const byPigment = new Map(tubes.map((t) => [t.pigment, t]));

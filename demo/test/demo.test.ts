@@ -6,12 +6,13 @@ import { CATALOGUE, deltaE00, readArea, valueRange } from '@dusk/core';
 import { openStudio, pilesOf } from '@dusk/server';
 import { labOfDto } from '@dusk/wire';
 import sharp from 'sharp';
+import { testClock } from '../../server/test/clock.ts';
 import { fillStudio, SAMPLE_PAINTINGS, SAMPLE_TUBES } from '../src/index.ts';
 
 describe('the sample studio', () => {
   it('is laid out once, in a studio where nobody has worked', async () => {
     const folder = mkdtempSync(join(tmpdir(), 'dusk-demo-'));
-    const studio = await openStudio(folder);
+    const studio = await openStudio(folder, testClock);
     expect(await fillStudio(studio)).to.equal(true);
     expect(await fillStudio(studio)).to.equal(false);
     const paintings = (await studio.look((db) => db.query('SELECT id, title FROM painting'))) as { id: string; title: string }[];

@@ -6,6 +6,7 @@ import { performance } from 'node:perf_hooks';
 import { CATALOGUE, masstoneOf, mixtureOf, paintOfCard, writeCards, type Card, type CardTube } from '@dusk/core';
 import type { Answer, CardsFound, FilePreview } from '@dusk/wire';
 import { startServer } from '../src/index.ts';
+import { testClock } from '../test/clock.ts';
 import { keepCards } from '../src/cards/cards.ts';
 
 const COUNT = 100_000;
@@ -57,7 +58,7 @@ function card(at: number): Card {
 }
 
 const folder = mkdtempSync(join(tmpdir(), 'dusk-bench-'));
-const running = await startServer(folder, 0);
+const running = await startServer(folder, 0, undefined, testClock);
 const began = performance.now();
 for (let at = 0; at < COUNT; at += 5000)
   await running.studio.change((db) =>

@@ -7,6 +7,7 @@ import { layerPartOf, learntFrom, lyingOn, mayPaintOver, momentsAhead, overlapsO
 import { storyOf, type AreaDto, type LogDto } from '@dusk/wire';
 import { Addition, Area, Painting, Palette, Pile, Sitting, Stage } from '../src/entities/index.ts';
 import { startServer } from '../src/index.ts';
+import { testClock } from '../test/clock.ts';
 import { tubeRows } from '../src/tubes/tubes.ts';
 
 const PAINTINGS = 40;
@@ -23,8 +24,8 @@ const id = (): string => crypto.randomUUID();
 const median = (all: readonly number[]): number => [...all].sort((a, b) => a - b)[Math.floor(all.length / 2)]!;
 
 const folder = mkdtempSync(join(tmpdir(), 'dusk-log-'));
-const running = await startServer(folder, 0);
-const now = Date.now();
+const running = await startServer(folder, 0, undefined, testClock);
+const now = Date.parse(testClock());
 const at = (daysAgo: number): string => new Date(now - daysAgo * DAY_MS).toISOString();
 
 await running.studio.change(async (db) => {

@@ -12,6 +12,7 @@ import type { EntityManager } from 'typeorm';
 import { replace } from '../src/beliefs/order.ts';
 import { Addition, Belief, Look, Painting, Palette, PaletteTube, Pile, Sighting, Stage } from '../src/entities/index.ts';
 import { startServer } from '../src/index.ts';
+import { testClock } from '../test/clock.ts';
 import { keepCards } from '../src/cards/cards.ts';
 import { tubeRows } from '../src/tubes/tubes.ts';
 
@@ -102,7 +103,7 @@ async function layPile(
 
 /** Lays out a studio of years in a folder. */
 async function fill(folder: string, years: Years): Promise<void> {
-  const running = await startServer(folder, 0);
+  const running = await startServer(folder, 0, undefined, testClock);
   const { studio } = running;
   const tubes = new Map((await studio.look((db) => tubeRows(db))).filter((t) => t.maker === '').map((t) => [t.pigment, t]));
   const at = (n: number): string => new Date(Date.UTC(2016, 0, 1) + (n * 3650 * 86_400_000) / years.piles).toISOString();
@@ -208,7 +209,7 @@ class Served {
 
 async function serve(folder: string): Promise<void> {
   const began = performance.now();
-  const running = await startServer(folder, 0);
+  const running = await startServer(folder, 0, undefined, testClock);
   process.send!({ address: running.address, took: performance.now() - began });
   process.on('message', (what) => {
     if (what === 'memory') process.send!(`${(process.memoryUsage().rss / 1e6).toFixed(0)} MB`);

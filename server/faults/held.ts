@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { monitorEventLoopDelay } from 'node:perf_hooks';
 import { randomUUID } from 'node:crypto';
 import { startServer } from '../src/index.ts';
+import { testClock } from '../test/clock.ts';
 
 export interface HeldRow {
   readonly what: string;
@@ -41,7 +42,7 @@ const BODIES: Readonly<Record<string, () => string>> = {
 /** Sends the largest bodies there may be, and looks how long each holds the server's thread. */
 export async function held(): Promise<HeldRow[]> {
   const folder = mkdtempSync(join(tmpdir(), 'dusk-held-'));
-  const running = await startServer(folder, 0);
+  const running = await startServer(folder, 0, undefined, testClock);
   const rows: HeldRow[] = [];
   for (const [what, make] of Object.entries(BODIES)) {
     const body = make();

@@ -17,9 +17,6 @@ export interface KillsRow {
 }
 
 const CLIENTS = 4;
-/** However slow a machine is, it is killed after so long. */
-const LONGEST_MS = 6000;
-
 /** Kills the program (−9) at random moments while some clients write, and looks for every acknowledged change in the file. */
 export async function killed(kills: number, random: () => number, say: (line: string) => void = () => undefined): Promise<KillsRow> {
   const folder = mkdtempSync(join(tmpdir(), 'dusk-kills-'));
@@ -55,8 +52,9 @@ export async function killed(kills: number, random: () => number, say: (line: st
       const clients = Array.from({ length: CLIENTS }, client);
       // At a random place in what is written, and a random moment after it: counted in answers, so that a slow machine is tried as hard.
       const enough = acknowledged.size + 6 + Math.floor(20 * random());
-      const until = Date.now() + LONGEST_MS;
-      while (acknowledged.size < enough && Date.now() < until) await new Promise((done) => setTimeout(done, 2));
+      let hasEnded = false;
+      void program.ended.then(() => (hasEnded = true));
+      while (acknowledged.size < enough && !hasEnded) await new Promise((done) => setTimeout(done, 2));
       await new Promise((done) => setTimeout(done, 30 * random()));
       program.child.kill('SIGKILL');
       over = true;

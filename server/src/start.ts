@@ -5,6 +5,7 @@ import { makeApp } from './app.ts';
 import { copyDaily } from './settings/daily.ts';
 import { bringRest, unfinished } from './cards/bringing.ts';
 import type { Studio } from './change/studio.ts';
+import type { Clock } from './file/clock.ts';
 import { openStudio } from './studio/openStudio.ts';
 
 export interface Running {
@@ -21,10 +22,10 @@ const LONGEST_HEAD = 64 * 1024;
  * studio is left behind; whoever asks before the studio is open waits.
  * @param port 0 takes any free one
  * @param pages folder of the built interface
- * @param clock what time it is; tests set it forward
+ * @param clock what time it is, where that is not the machine's
  * @throws TroubleAtStart when the studio is not to be opened
  */
-export async function startServer(folder: string, port: number, pages?: string, clock?: () => string): Promise<Running> {
+export async function startServer(folder: string, port: number, pages?: string, clock?: Clock): Promise<Running> {
   let open!: (app: Express) => void;
   const app = new Promise<Express>((resolve) => (open = resolve));
   const server = createServer({ maxHeaderSize: LONGEST_HEAD }, (request, response) => void app.then((serve) => serve(request, response)));

@@ -56,8 +56,8 @@ describe('cards of another studio', () => {
     const id = newId();
     await send(bench, [{ do: 'bringing.add', id: newId(), fileId }], id).expect(201);
     const all = async (n: number): Promise<void> => {
-      for (const until = Date.now() + 20_000; (await found()).of !== n;) {
-        if (Date.now() > until) throw new Error(`not ${n} of them`);
+      for (const late = AbortSignal.timeout(20_000); (await found()).of !== n;) {
+        if (late.aborted) throw new Error(`not ${n} of them`);
         await new Promise((next) => setTimeout(next, 30));
       }
     };

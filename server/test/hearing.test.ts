@@ -38,9 +38,9 @@ function listen(bench: Bench, since?: number, lastId?: number) {
     }
   })().catch(() => undefined);
   const until = async (holds: () => boolean): Promise<void> => {
-    const limit = Date.now() + 15_000;
+    const late = AbortSignal.timeout(15_000);
     while (!holds()) {
-      if (Date.now() > limit) throw new Error(`not heard: ${JSON.stringify(heard.map((h) => h.event))}`);
+      if (late.aborted) throw new Error(`not heard: ${JSON.stringify(heard.map((h) => h.event))}`);
       await new Promise((next) => setTimeout(next, 10));
     }
   };

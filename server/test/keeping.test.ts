@@ -11,6 +11,7 @@ import {
   rmSync,
   utimesSync,
   writeFileSync,
+  statSync,
 } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -22,8 +23,9 @@ import { copiesIn, copyName, prune } from '../src/file/copies.ts';
 import { copyIfDue } from '../src/settings/daily.ts';
 import { lookAt } from '../src/file/look.ts';
 import { restore } from '../src/file/restore.ts';
-import { openStudio, STUDIO_FILE } from '../src/index.ts';
+import { openStudio, STUDIO_FILE, type Studio } from '../src/index.ts';
 import { killed } from '../faults/kills.ts';
+import { later, testClock } from './clock.ts';
 import { scriptOf, start } from './program.ts';
 import {
   aPainting,
@@ -42,6 +44,9 @@ import {
 
 const aFolder = (): string => mkdtempSync(join(tmpdir(), 'dusk-keeping-'));
 const fileIn = (folder: string): string => join(folder, STUDIO_FILE);
+/** A minute after a file was last written. */
+const soonAfter = (file: string): Date => new Date(statSync(file).mtimeMs + 60_000);
+const opened = (folder: string): Promise<Studio> => openStudio(folder, testClock);
 const failing = (work: () => Promise<unknown>): Promise<string> =>
   work().then(
     () => 'nothing went wrong',
@@ -122,20 +127,20 @@ describe('a studio file', () => {
       await filled(folder);
       lay(fileIn(folder));
       const before = readFileSync(fileIn(folder));
-      expect(await failing(() => openStudio(folder))).to.match(says);
+      expect(await failing(() => opened(folder))).to.match(says);
       expect(readFileSync(fileIn(folder)).equals(before)).to.equal(true);
       expect(readdirSync(folder)).to.deep.equal([STUDIO_FILE]);
     });
 
   it('that is damaged is told with the newest good copy', async () => {
     await filled(folder);
-    const studio = await openStudio(folder);
-    await studio.copy(join(folder, 'copies', copyName()));
+    const studio = await opened(folder);
+    await studio.copy(join(folder, 'copies', copyName(testClock())));
     await studio.close();
-    appendFileSync(join(folder, 'copies', copyName(new Date(Date.now() + 5000))), 'not a copy');
+    appendFileSync(join(folder, 'copies', copyName(later(testClock(), 0, 1))), 'not a copy');
     const bytes = readFileSync(fileIn(folder));
     writeFileSync(fileIn(folder), bytes.subarray(0, 4096 * 20));
-    const said = await failing(() => openStudio(folder));
+    const said = await failing(() => opened(folder));
     expect(said)
       .to.match(/damaged/)
       .and.to.match(/newest good copy is .*1 paintings, 2 piles/);
@@ -192,15 +197,15 @@ describe('a studio file', () => {
     await crashed(folder);
     for (const put of [yesterday, anothers]) {
       writeFileSync(copy, put);
-      const now = new Date(Date.now() + 60_000);
+      const now = soonAfter(copy);
       utimesSync(copy, now, now);
       renameSync(copy, fileIn(folder));
       const before = readFileSync(fileIn(folder));
-      expect(await failing(() => openStudio(folder))).to.match(/journal|damaged/);
+      expect(await failing(() => opened(folder))).to.match(/journal|damaged/);
       expect(readFileSync(fileIn(folder)).equals(before)).to.equal(true);
     }
     rmSync(fileIn(folder));
-    expect(await failing(() => openStudio(folder))).to.match(/is gone, but its journal/);
+    expect(await failing(() => opened(folder))).to.match(/is gone, but its journal/);
     rmSync(other, { recursive: true });
   });
 
@@ -219,8 +224,8 @@ describe('a studio file', () => {
     }
     program.child.kill('SIGKILL');
     await program.ended;
-    const later = new Date(Date.now() + 60_000);
-    utimesSync(fileIn(folder), later, later);
+    const after = soonAfter(`${fileIn(folder)}-wal`);
+    utimesSync(fileIn(folder), after, after);
     const bench = await openBench(folder);
     const there = new Set((await read(bench)).rows.palettes!.map((palette) => palette.id));
     for (const id of ids) expect(there.has(id)).to.equal(true);
@@ -240,10 +245,10 @@ describe('a studio file', () => {
     program.child.kill('SIGKILL');
     await program.ended;
     copyFileSync(fileIn(other), fileIn(folder));
-    expect(await failing(() => openStudio(folder))).to.match(/npm run restore/);
-    const { aside } = restore(folder, fileIn(folder));
+    expect(await failing(() => opened(folder))).to.match(/npm run restore/);
+    const { aside } = restore(folder, fileIn(folder), testClock());
     expect(existsSync(`${aside!}-wal`), 'the journal is laid aside').to.equal(true);
-    await (await openStudio(folder)).close();
+    await (await opened(folder)).close();
     rmSync(other, { recursive: true });
   });
 
@@ -259,13 +264,13 @@ describe('a studio file', () => {
     };
     try {
       chmodSync(fileIn(folder), 0o444);
-      expect(await failing(() => openStudio(folder))).to.match(/cannot be written/);
+      expect(await failing(() => opened(folder))).to.match(/cannot be written/);
     } finally {
       Database.prototype.exec = asked;
       chmodSync(fileIn(folder), 0o644);
     }
     expect(readFileSync(fileIn(folder)).equals(before)).to.equal(true);
-    await (await openStudio(folder)).close();
+    await (await opened(folder)).close();
   });
 
   it('that was taken away and copied out is not begun anew in silence', async () => {
@@ -276,12 +281,12 @@ describe('a studio file', () => {
     await refused(send(bench, [{ do: 'palette.add', id: newId(), name: 'late', tubeIds: [] }]), 503).catch(() => undefined);
     await send(bench, [{ do: 'palette.add', id: newId(), name: 'late', tubeIds: [[...bench.tubes.values()][0]!.id] }]);
     await bench.running.stop();
-    const told = await failing(() => openStudio(folder));
+    const told = await failing(() => opened(folder));
     expect(told).to.match(/There is no .* any more, but what was in it lies in .*rescued/);
     expect(existsSync(fileIn(folder))).to.equal(false);
-    const { restored } = restore(folder, /restore "(.*)"/.exec(told)![1]!);
+    const { restored } = restore(folder, /restore "(.*)"/.exec(told)![1]!, testClock());
     expect(restored.paintings).to.equal(1);
-    await (await openStudio(folder)).close();
+    await (await opened(folder)).close();
   });
 
   it('is open once although its lock was taken away by hand', async () => {
@@ -293,12 +298,12 @@ describe('a studio file', () => {
     expect((await second.ended).said).to.match(/open already/);
     first.child.kill('SIGINT');
     await first.ended;
-    await (await openStudio(folder)).close();
+    await (await opened(folder)).close();
   });
 
   it('is open once: a second program is turned away, and one that crashed leaves no lock', async () => {
-    const studio = await openStudio(folder);
-    expect(await failing(() => openStudio(folder))).to.match(/open already/);
+    const studio = await opened(folder);
+    expect(await failing(() => opened(folder))).to.match(/open already/);
     const second = start(folder);
     expect((await second.ended).code).to.equal(1);
     expect((await second.ended).said).to.match(/open already/);
@@ -307,7 +312,7 @@ describe('a studio file', () => {
     await crashing.address;
     crashing.child.kill('SIGKILL');
     await crashing.ended;
-    await (await openStudio(folder)).close();
+    await (await opened(folder)).close();
   });
 
   it('that is taken away under our hands is told at once, and what it held is copied out', async () => {
@@ -485,8 +490,8 @@ describe('copies', () => {
     const before = readFileSync(fileIn(bench.folder));
     const bad = join(bench.folder, 'bad.sqlite');
     writeFileSync(bad, before.subarray(0, 4096 * 10));
-    expect(() => restore(bench.folder, bad)).to.throw(/damaged/);
-    expect(() => restore(bench.folder, join(bench.folder, 'none'))).to.throw(/no file/);
+    expect(() => restore(bench.folder, bad, testClock())).to.throw(/damaged/);
+    expect(() => restore(bench.folder, join(bench.folder, 'none'), testClock())).to.throw(/no file/);
     expect(readFileSync(fileIn(bench.folder)).equals(before)).to.equal(true);
     bench = await openBench(bench.folder);
   });
@@ -516,8 +521,8 @@ describe('copies', () => {
     // A studio that is ruined offers the newest copy of the folder that was chosen.
     await bench.running.stop();
     writeFileSync(fileIn(bench.folder), readFileSync(fileIn(bench.folder)).fill(7, 4096, 60_000));
-    expect(await failing(() => openStudio(bench.folder))).to.contain(join(chosen, 'studio '));
-    restore(bench.folder, copiesIn(chosen)[0]!.file);
+    expect(await failing(() => opened(bench.folder))).to.contain(join(chosen, 'studio '));
+    restore(bench.folder, copiesIn(chosen)[0]!.file, testClock());
     bench = await openBench(bench.folder);
   });
 
@@ -527,7 +532,8 @@ describe('copies', () => {
     expect(await copyIfDue(studio)).to.equal(false);
     await aPalette(bench);
     await change(bench, { do: 'settings.change', version: 1, copiesFolder: 'my copies', copiesKept: 3 });
-    const day = (n: number) => new Date(Date.now() + n * 25 * 3600_000);
+    const now = testClock();
+    const day = (n: number) => later(now, 0, n * 25);
     expect(await copyIfDue(studio, day(0))).to.equal(true);
     expect(await copyIfDue(studio, day(0))).to.equal(false);
     expect(await copyIfDue(studio, day(1)), 'nothing was done since').to.equal(false);
@@ -543,10 +549,8 @@ describe('copies', () => {
 describe('a program that is killed', () => {
   // The long form is npm run faults.
   it('at random moments, also while it opens, loses nothing that it acknowledged', async () => {
-    const seed = Date.now() % 1_000_000;
-    const row = await killed(6, seeded(seed));
-    expect(row, `with the seed ${seed}`).to.include({ lost: 0, broken: 0 });
-    // How many come before a kill is drawn at random; that any did is what the test is about.
-    expect(row.acknowledged, `with the seed ${seed}`).to.be.above(5);
+    const row = await killed(6, seeded(41));
+    expect(row).to.include({ lost: 0, broken: 0 });
+    expect(row.acknowledged, 'what was written before the kills').to.be.above(5);
   }).timeout(120_000);
 });

@@ -2,6 +2,7 @@ import { expect } from 'chai';
 import { CATALOGUE, deltaE00, labOf, mixCurves, reflectance } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { addTube, openStudio } from '../src/index.ts';
+import { testClock } from './clock.ts';
 import { dataSourceFor } from '../src/studio/openStudio.ts';
 import { TubeState } from '../src/entities/index.ts';
 import { TRIGGERS } from '../src/migrations/1764000000000-triggers.ts';
@@ -357,13 +358,13 @@ describe('the studio file', () => {
   it('keeps older states of a tube when the catalogue moves on, and reckons with the newest', async () => {
     const bench = await openBench();
     const { studio } = bench.running;
-    const tubeId = await studio.change((db) => addTube(db, CATALOGUE.get('viridian')!, 'Viridian', 'Someone', 5));
+    const tubeId = await studio.change((db) => addTube(db, CATALOGUE.get('viridian')!, 'Viridian', 'Someone', 5, testClock()));
     await studio.look(async (db) => {
       await db.query('DROP TRIGGER "tr_tube_state_fixed"');
       await db.update(TubeState, { tubeId }, { source: 'catalogue of old' });
     });
     await bench.running.stop();
-    const again = await openStudio(bench.folder);
+    const again = await openStudio(bench.folder, testClock);
     const states = await again.look((db) => db.find(TubeState, { where: { tubeId }, order: { createdAt: 'ASC' } }));
     expect(states.map((s) => s.source)).to.deep.equal(['catalogue of old', 'catalogue typical-1']);
     expect(await again.look((db) => db.query('SELECT stateId FROM tube WHERE id = ?', [tubeId]))).to.deep.equal([

@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import type { Answer, Operation, PaintingDto, PaletteDto, PileDto, TubeDto } from '@dusk/wire';
 import supertest, { type Test } from 'supertest';
 import { startServer, type Running } from '../src/index.ts';
+import { testClock } from './clock.ts';
 
 /** A real server over a real file in a folder of its own. */
 export interface Bench {
@@ -16,7 +17,7 @@ export interface Bench {
   readonly close: () => Promise<void>;
 }
 
-async function over(folder: string, clock?: () => string): Promise<Bench> {
+async function over(folder: string, clock: () => string): Promise<Bench> {
   const running = await startServer(folder, 0, undefined, clock);
   const http = supertest(running.address.replace(/\/$/, ''));
   const listed = ((await http.get('/api/studio')).body as Answer).rows.tubes!;
@@ -43,12 +44,12 @@ let emptyFolder: Promise<string> | undefined;
 async function laidOut(): Promise<string> {
   const folder = newFolder();
   process.once('exit', () => rmSync(folder, { recursive: true, force: true }));
-  await (await startServer(folder, 0)).stop();
+  await (await startServer(folder, 0, undefined, testClock)).stop();
   return folder;
 }
 
 /** @param clock what time it is there */
-export async function openBench(folder?: string, clock?: () => string): Promise<Bench> {
+export async function openBench(folder?: string, clock = testClock): Promise<Bench> {
   if (folder !== undefined) return over(folder, clock);
   const own = newFolder();
   cpSync(await (emptyFolder ??= laidOut()), own, { recursive: true });

@@ -23,7 +23,7 @@ import { newestSeq } from '../change/newestSeq.ts';
 import { puttingAway } from '../change/putAway.ts';
 import type { Studio } from '../change/studio.ts';
 import { checkTubes, paintOfState } from '../tubes/tubes.ts';
-import { now, type Doing, type Work } from '../change/work.ts';
+import { type Doing, type Work } from '../change/work.ts';
 
 /** A file of cards with what it holds. */
 interface FileRead extends CardsRead {
@@ -210,9 +210,9 @@ async function newOf<T extends { readonly id: string }>(
 
 /** A file that was looked at and not brought in is let go after this, ms: a change that waits in a browser may still speak of it. */
 const LOOKED_AT_MS = 2 * 24 * 3600 * 1000;
-const letGo = (db: EntityManager) =>
+const letGo = (db: EntityManager, at: string) =>
   db.query(`DELETE FROM "card_file" WHERE "createdAt" < ? AND "id" NOT IN (SELECT "fileId" FROM "bringing")`, [
-    new Date(Date.now() - LOOKED_AT_MS).toISOString(),
+    new Date(Date.parse(at) - LOOKED_AT_MS).toISOString(),
   ]);
 
 /** A file that was brought in, and all of it is here still: known by its hash, without reading it. */
@@ -227,14 +227,19 @@ async function knownWhole(db: EntityManager, fileId: string, name: string): Prom
 }
 
 /** Keeps a file of cards until it is brought in, and says what that would do. @throws ProblemError where it is none; nothing is kept then */
-export async function keepFile({ look, change }: Pick<Studio, 'look' | 'change'>, name: string, bytes: Buffer): Promise<FilePreview> {
+export async function keepFile(
+  { look, change, now }: Pick<Studio, 'look' | 'change' | 'now'>,
+  name: string,
+  bytes: Buffer,
+): Promise<FilePreview> {
   const id = hashOf(bytes);
   const known = await look((db) => knownWhole(db, id, name));
   if (known) return known;
   const file = await readFile(id, name, bytes);
   await change(async (db) => {
-    await letGo(db);
-    if (!(await db.existsBy(CardFile, { id }))) await db.insert(CardFile, { id, name, bytes, createdAt: now() });
+    const at = now();
+    await letGo(db, at);
+    if (!(await db.existsBy(CardFile, { id }))) await db.insert(CardFile, { id, name, bytes, createdAt: at });
   });
   return preview(look, file);
 }

@@ -1,4 +1,5 @@
 import type { DataSource, EntityManager } from 'typeorm';
+import type { Clock } from '../file/clock.ts';
 import type { StudioSeen } from '../file/look.ts';
 import type { Hearing } from './hearing.ts';
 
@@ -20,7 +21,7 @@ export interface Studio {
   /** Runs a change as one transaction, after those before it, and answers once it is durable. */
   readonly change: <T>(work: (db: EntityManager) => Promise<T>) => Promise<T>;
   /** What time it is, UTC ISO; tests set it forward. */
-  readonly now: () => string;
+  readonly now: Clock;
   /** What tells it from every other. */
   readonly id: string;
   /** Whether its disk had no room when it was opened: it is read, and keeps nothing new until there is. */

@@ -36,5 +36,3 @@ export function workOn(db: EntityManager, at: string) {
     touched: (): Partial<Record<RowKind, readonly string[]>> => Object.fromEntries([...touched].map(([kind, ids]) => [kind, [...ids]])),
   };
 }
-
-export const now = (): string => new Date().toISOString();

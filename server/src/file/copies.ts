@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, statSync, statfsSync, writeFileSync } from 'node:fs';
 import { basename, dirname, join, resolve } from 'node:path';
 import Database from 'better-sqlite3';
@@ -52,11 +53,10 @@ export interface Copy {
 
 const NAMED = /^studio (\d{4}-\d\d-\d\d) (\d\d)-(\d\d)-(\d\d)-(\d{3})\.sqlite$/;
 /** A moment as it stands in a file's name. */
-export const stamp = (at: Date = new Date()): string =>
-  at.toISOString().slice(0, 23).replace('.', '-').replace('T', ' ').replaceAll(':', '-');
+export const stamp = (at: string): string => at.slice(0, 23).replace('.', '-').replace('T', ' ').replaceAll(':', '-');
 
-/** What a copy made now is called. */
-export const copyName = (at?: Date): string => `studio ${stamp(at)}.sqlite`;
+/** What a copy made at a moment is called. */
+export const copyName = (at: string): string => `studio ${stamp(at)}.sqlite`;
 
 /** Copies in a folder, the newest first. */
 export function copiesIn(folder: string): Copy[] {
@@ -103,7 +103,7 @@ export function foldersOfCopies(folder: string): string[] {
 
 /** Why copies cannot be laid into a folder, as a sentence; nothing where they can. The folder is there afterwards. */
 export function troubleWith(where: string): string | undefined {
-  const probe = join(where, `.try ${stamp()}`);
+  const probe = join(where, `.try ${randomUUID()}`);
   try {
     mkdirSync(where, { recursive: true });
     writeFileSync(probe, 'a copy could lie here');

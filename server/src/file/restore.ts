@@ -47,9 +47,10 @@ export interface Restored {
 /**
  * Puts a copy in the place of the studio in a folder. The copy is looked at first and stays where it is;
  * the present studio is laid aside, whole or not, with what lies beside it.
+ * @param at what time it is, UTC ISO: what was there is laid aside under it
  * @throws TroubleAtStart when the copy is none, or the studio is open; nothing is changed then
  */
-export function restore(folder: string, copy: string, at: Date = new Date()): Restored {
+export function restore(folder: string, copy: string, at: string): Restored {
   const held = hold(folder);
   const file = join(folder, STUDIO_FILE);
   const coming = join(folder, 'studio coming back.sqlite');

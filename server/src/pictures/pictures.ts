@@ -5,17 +5,20 @@ import { Picture, PictureBytes, PictureCopy } from '../entities/index.ts';
 import { smallCopy } from './copies.ts';
 import type { NewPicture } from './own.ts';
 import { notFound } from '../refusing/problems.ts';
-import { now } from '../change/work.ts';
 
 /** Keeps a picture under the hash of its bytes and of how they are to be turned; one that is there already is not kept twice. */
-export async function keepPicture(db: EntityManager, picture: NewPicture): Promise<{ readonly kept: PictureDto; readonly known: boolean }> {
+export async function keepPicture(
+  db: EntityManager,
+  picture: NewPicture,
+  at: string,
+): Promise<{ readonly kept: PictureDto; readonly known: boolean }> {
   const { mime, width, height, orientation, space, colours, bytes, working, small } = picture;
   const hash = createHash('sha256').update(bytes);
   if (orientation !== 1) hash.update(`turned ${orientation}`);
   const id = hash.digest('hex');
   const known = await db.findOneBy(Picture, { id });
   if (known) return { kept: { id, width: known.width, height: known.height, space: known.space, colours: known.colours }, known: true };
-  await db.insert(Picture, { id, mime, width, height, orientation, space, colours, createdAt: now() });
+  await db.insert(Picture, { id, mime, width, height, orientation, space, colours, createdAt: at });
   await db.insert(PictureBytes, { pictureId: id, bytes });
   for (const [kind, copy] of [
     ['working', working],

@@ -93,7 +93,7 @@ export function apiRoutes(studio: Studio, pages?: string): Router {
       if (file.size === 0) throw new ProblemError(422, 'Not a picture', 'This file is empty. Nothing was kept; choose another.');
       const { kept, known } = await oneAtATime(async () => {
         const picture = await readPicture(await readFile(file.path));
-        return change((db) => keepPicture(db, picture));
+        return change((db) => keepPicture(db, picture, studio.now()));
       });
       response.status(known ? 200 : 201).json(kept);
     } finally {
@@ -133,7 +133,7 @@ export function apiRoutes(studio: Studio, pages?: string): Router {
 
   api.get(`/paintings/:id${OUTING}`, async (request, response) => {
     const id = idIn(request);
-    const finish = await look((db) => outingOf(db, id, new Date().toISOString()));
+    const finish = await look((db) => outingOf(db, id, studio.now()));
     const outing = await finish();
     const name = `${outing.title.replace(/[^\p{L}\p{N} ,-]/gu, '_').slice(0, 80)}, to go out.html`;
     response
@@ -166,7 +166,7 @@ export function apiRoutes(studio: Studio, pages?: string): Router {
     };
     try {
       folder = mkdtempSync(join(tmpdir(), 'dusk-copy-'));
-      const name = copyName();
+      const name = copyName(studio.now());
       const file = join(folder, name);
       await studio.copy(file);
       response.on('close', away);

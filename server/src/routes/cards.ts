@@ -40,7 +40,8 @@ const TYPES = { json: 'application/json', csv: 'text/csv', cgats: 'text/plain' }
 const ENDS = { json: 'json', csv: 'csv', cgats: 'txt' } as const;
 
 /** Cards that are looked for, and files of cards that come and go. */
-export function cardRoutes({ look, change }: Studio): Router {
+export function cardRoutes(studio: Studio): Router {
+  const { look } = studio;
   const routes = Router();
 
   routes.get(CARDS_FOUND, async ({ query }, response) => {
@@ -54,7 +55,7 @@ export function cardRoutes({ look, change }: Studio): Router {
       const bytes = await readFile(file.path);
       // Browsers send names in UTF-8 without saying so.
       const name = Buffer.from(file.originalname, 'latin1').toString('utf8').slice(0, LONGEST_NAME) || 'cards';
-      response.status(201).json(await keepFile({ look, change }, name, bytes));
+      response.status(201).json(await keepFile(studio, name, bytes));
     } finally {
       await rm(file.path, { force: true });
     }
@@ -69,7 +70,7 @@ export function cardRoutes({ look, change }: Studio): Router {
 
   routes.get(PRINTED, async ({ query }, response) => {
     const asked = wantedIn(SheetWanted, query['wanted']);
-    const draw = await look((db) => sheetOf(db, asked));
+    const draw = await look((db) => sheetOf(db, asked, studio.now()));
     const { name, bytes } = await draw();
     // It opens in the browser's own viewer, to be looked at and printed.
     const file = `${name.replace(/[^\p{L}\p{N} ,.-]/gu, '_').slice(0, 80)}.pdf`;

@@ -33,18 +33,18 @@ export async function copiesOf(studio: Studio): Promise<Copies> {
 }
 
 /** Makes today's copy where it is due: once a day, if anything was done since. @returns whether it did */
-export async function copyIfDue(studio: Studio, now: Date = new Date()): Promise<boolean> {
+export async function copyIfDue(studio: Studio, at: string = studio.now()): Promise<boolean> {
   const { folder, kept, newest } = await copiesOf(studio);
   if (kept === 0) return false;
-  const age = newest ? now.getTime() - Date.parse(newest.at) : Infinity;
+  const age = newest ? Date.parse(at) - Date.parse(newest.at) : Infinity;
   // A copy from tomorrow says only that a clock was wrong.
   if (age >= 0 && age < DAY_MS) return false;
-  const [{ at } = { at: undefined }] = await studio.look(
+  const [{ at: done } = { at: undefined }] = await studio.look(
     (db) => db.query('SELECT at FROM "change" ORDER BY seq DESC LIMIT 1') as Promise<{ at: string }[]>,
   );
-  if (at === undefined || (newest && at <= newest.at)) return false;
+  if (done === undefined || (newest && done <= newest.at)) return false;
   try {
-    await studio.copy(join(folder, copyName(now)));
+    await studio.copy(join(folder, copyName(at)));
     prune(folder, kept);
     troubles.delete(studio);
   } catch (cause) {

@@ -43,7 +43,7 @@ const setOf = async (db: EntityManager, { setId }: SheetWanted): Promise<CardSet
   setId ? db.findOneBy(CardSet, { id: setId }) : null;
 
 /** How each sheet is filled. */
-const SHEETS: { readonly [S in SheetKind]: (db: EntityManager, wanted: SheetWanted) => Promise<Draw> } = {
+const SHEETS: { readonly [S in SheetKind]: (db: EntityManager, wanted: SheetWanted, at: string) => Promise<Draw> } = {
   cards: async (db, wanted) => {
     const [saying, cards] = [await sayingOf(db), await cardMixtures(db, wanted)];
     return drawing(wanted, cards.length === 1 ? cards[0]!.name : `${cards.length} cards`, async (flow) => {
@@ -159,12 +159,12 @@ const SHEETS: { readonly [S in SheetKind]: (db: EntityManager, wanted: SheetWant
       await drawLesson(flow, title, said, shown, piles, saying, ownTitle, areas);
     });
   },
-  drying: async (db, wanted) => {
+  drying: async (db, wanted, at) => {
     const { title, id } = await paintingOf(db, wanted.paintingId ?? '');
     const zone = zoneOf(wanted);
     const areas = await areasOnPaper(db, id, zone);
     if (areas.length === 0) throw unfit('Nothing dries', 'paintingId', 'Nothing was laid on this painting yet; nothing was printed.');
-    return drawing(wanted, `What dries when: ${title}`, (flow) => drawDrying(flow, title, areas, Date.now(), zone));
+    return drawing(wanted, `What dries when: ${title}`, (flow) => drawDrying(flow, title, areas, Date.parse(at), zone));
   },
 };
 
@@ -177,5 +177,5 @@ function zoneOf({ zone = 'UTC' }: SheetWanted): string {
   }
 }
 
-/** Reads what is to stand on a sheet. @returns what draws it, when the studio's turn is over */
-export const sheetOf = (db: EntityManager, wanted: SheetWanted): Promise<Draw> => SHEETS[wanted.sheet](db, wanted);
+/** Reads what is to stand on a sheet printed at a moment, UTC ISO. @returns what draws it, when the studio's turn is over */
+export const sheetOf = (db: EntityManager, wanted: SheetWanted, at: string): Promise<Draw> => SHEETS[wanted.sheet](db, wanted, at);

@@ -8,7 +8,7 @@ import { Change } from '../entities/index.ts';
 import { rowsOf } from './changes.ts';
 import { newestSeq } from '../change/newestSeq.ts';
 import type { Studio } from '../change/studio.ts';
-import { now, workOn } from '../change/work.ts';
+import { workOn } from '../change/work.ts';
 import { FOLD_THREAD } from '../threads.ts';
 import { evidenceAndCurves } from '../beliefs/beliefs.ts';
 import { baseIds } from '../beliefs/evidence.ts';
@@ -58,11 +58,10 @@ async function keepPiece(db: EntityManager, { restsOn, tubeIds }: Piece, { share
 }
 
 /** Brings the tubes up to what was folded, as a change of the studio's own, so that open windows hear of it. */
-async function bringUp(db: EntityManager): Promise<Answer | undefined> {
+async function bringUp(db: EntityManager, at: string): Promise<Answer | undefined> {
   const start = await newestStart(db);
   // More has come meanwhile: the tubes wait for that too.
   if ((await placesAfter(db, start, 1)).length > 0) return undefined;
-  const at = now();
   const { work, touched } = workOn(db, at);
   await bringStatesUp(work, start.folded);
   const rows = touched();
@@ -85,7 +84,7 @@ export class Folding {
   private isWanted = false;
   private resting: NodeJS.Timeout | undefined;
 
-  constructor(private readonly studio: Pick<Studio, 'look' | 'change' | 'hearing'>) {}
+  constructor(private readonly studio: Pick<Studio, 'look' | 'change' | 'hearing' | 'now'>) {}
 
   /** Goes on with what is not folded yet, unless it is at it; what fails is tried again with the next change. */
   goOn(): void {
@@ -109,7 +108,7 @@ export class Folding {
   }
 
   private async foldRest(): Promise<void> {
-    const { look, change, hearing } = this.studio;
+    const { look, change, hearing, now } = this.studio;
     while (this.isWanted && !this.isClosed) {
       this.isWanted = false;
       for (let piece = await look(nextPiece); piece && !this.isClosed; piece = await look(nextPiece)) {
@@ -119,7 +118,7 @@ export class Folding {
       }
       this.restSoon();
       if (this.isClosed) return;
-      const answer = await change(bringUp);
+      const answer = await change((db) => bringUp(db, now()));
       if (answer) hearing.tell(answer);
     }
   }

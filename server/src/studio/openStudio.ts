@@ -2,10 +2,11 @@ import 'reflect-metadata';
 import { existsSync, mkdirSync, readdirSync, renameSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
-import { DataSource } from 'typeorm';
+import { DataSource, type EntityManager } from 'typeorm';
 import { ENTITIES } from '../entities/index.ts';
 import { MIGRATIONS } from '../migrations/index.ts';
 import { copiesIn, copyTo, foldersOfCopies, newestGood, stamp } from '../file/copies.ts';
+import { machineClock, type Clock } from '../file/clock.ts';
 import { hold, type Held } from '../file/lock.ts';
 import { lookAt, sizeOf, walOf } from '../file/look.ts';
 import { NEW_FILE, STUDIO_FILE, takeAway } from '../file/places.ts';
@@ -15,7 +16,6 @@ import { Folding } from './folding.ts';
 import { findAll } from '../cards/cardIndex.ts';
 import { stockCatalogue } from './catalogue.ts';
 import { Hearing } from '../change/hearing.ts';
-import { now } from '../change/work.ts';
 import { migrate } from '../file/migrating.ts';
 import { studioIdOf } from '../settings/settings.ts';
 import type { Studio } from '../change/studio.ts';
@@ -49,14 +49,14 @@ export const dataSourceFor = (file: string, isAlone = false): DataSource =>
   });
 
 /** Makes a new studio under another name: it takes its own once it is whole, so that none is ever half made. */
-async function makeNew(folder: string): Promise<void> {
+async function makeNew(folder: string, now: Clock): Promise<void> {
   const file = join(folder, NEW_FILE);
   takeAway(file);
   const data = dataSourceFor(file);
   await data.initialize();
   try {
     await migrate(data, file, true);
-    await inTransaction(data, stockCatalogue);
+    await inTransaction(data, (db) => stockCatalogue(db, now()));
     connectionOf(data).pragma('wal_checkpoint(TRUNCATE)');
   } finally {
     await data.destroy();
@@ -125,18 +125,18 @@ const ALONE_MS = 1500;
  * Opens the studio in a folder, makes it when there is none, and brings its schema up to date.
  * All share one connection, so reads and changes are queued: two open transactions would run into
  * one another.
- * @param clock what time it is; tests set it forward
+ * @param now what time it is
  * @throws TroubleAtStart when it is open already, or is not to be opened; nothing was written then
  */
-export async function openStudio(folder: string, clock: () => string = now): Promise<Studio> {
+export async function openStudio(folder: string, now: Clock = machineClock): Promise<Studio> {
   mkdirSync(folder, { recursive: true });
   const file = join(folder, STUDIO_FILE);
   const held = hold(folder);
   try {
     checked(folder, file);
     if (existsSync(file)) seeAlone(folder, file);
-    else await makeNew(folder);
-    return { ...(await opened(folder, file, held)), now: clock };
+    else await makeNew(folder, now);
+    return await opened(folder, file, held, now);
   } catch (cause) {
     held.release();
     throw cause;
@@ -159,10 +159,10 @@ async function connected(file: string): Promise<{ readonly data: DataSource; rea
   }
 }
 
-async function opened(folder: string, file: string, held: Held): Promise<Omit<Studio, 'now'>> {
+async function opened(folder: string, file: string, held: Held, now: Clock): Promise<Studio> {
   const { data, isCramped } = await connected(file);
   try {
-    return await over(data, isCramped, folder, file, held);
+    return await over(data, isCramped, folder, file, held, now);
   } catch (cause) {
     await data.destroy().catch(() => undefined);
     throw cause;
@@ -170,7 +170,7 @@ async function opened(folder: string, file: string, held: Held): Promise<Omit<St
 }
 
 /** A studio over a connection to its file. */
-async function over(data: DataSource, isCramped: boolean, folder: string, file: string, held: Held): Promise<Omit<Studio, 'now'>> {
+async function over(data: DataSource, isCramped: boolean, folder: string, file: string, held: Held, now: Clock): Promise<Studio> {
   await migrate(data, file);
   let isFull = isCramped;
   try {
@@ -199,7 +199,7 @@ async function over(data: DataSource, isCramped: boolean, folder: string, file: 
   /** A file that was taken away under our hands still holds everything, but nobody will find it: it is copied out once. */
   async function stillThere(): Promise<void> {
     if (statSync(file, { throwIfNoEntry: false })?.ino === ino) return;
-    rescued ??= (await copy(join(folder, `studio rescued ${stamp()}.sqlite`))).file;
+    rescued ??= (await copy(join(folder, `studio rescued ${stamp(now())}.sqlite`))).file;
     throw new ProblemError(
       503,
       'The studio is gone',
@@ -216,19 +216,20 @@ async function over(data: DataSource, isCramped: boolean, folder: string, file: 
         throw cause;
       }
     });
-  for (const work of [stockCatalogue, findAll])
+  for (const work of [(db: EntityManager) => stockCatalogue(db, now()), findAll])
     await change(work).catch((cause: unknown) => {
       if (!isForWantOfRoom(cause)) throw cause;
       isFull = true;
     });
   const hearing = new Hearing();
-  const folding = new Folding({ look, change, hearing });
+  const folding = new Folding({ look, change, hearing, now });
   return {
     id: await studioIdOf(data.manager),
     isFull,
     folder,
     file,
     data,
+    now,
     look,
     change,
     hearing,

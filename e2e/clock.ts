@@ -1,0 +1,45 @@
+// What time it is in a sitting: the same in the studio and in every window, whatever day it truly is.
+import type { BrowserContext } from 'playwright-core';
+import { goingFrom, MORNING } from '../server/test/clock.ts';
+
+export { later, MORNING } from '../server/test/clock.ts';
+
+/**
+ * Runs in a window: its dates are as told from now on; its timers stay the browser's own. Told as text, since
+ * loaders mark functions by name and a window does not know their mark.
+ * @param now what it is then, ms, of the machine's own `True.now()`
+ */
+const told = (now: string): string => `{
+  const True = (globalThis.TrueDate ??= Date);
+  const now = () => ${now};
+  globalThis.Date = new Proxy(True, {
+    construct: (target, args, asked) => Reflect.construct(target, args.length > 0 ? args : [now()], asked),
+    get: (target, key) => (key === 'now' ? now : Reflect.get(target, key)),
+  });
+}`;
+
+/** The clock of a sitting. */
+export class SittingClock {
+  /** Where it was set to stand. */
+  private at: string | undefined;
+  private readonly going = goingFrom(MORNING);
+
+  constructor(private readonly context: BrowserContext) {}
+
+  readonly now = (): string => this.at ?? this.going();
+
+  /** Tells every window that is opened from now on. */
+  async begin(): Promise<void> {
+    // eslint-disable-next-line no-restricted-syntax -- how far the machine's clock is off
+    const ahead = Date.parse(this.going()) - Date.now();
+    await this.context.addInitScript(told(`True.now() + ${ahead}`));
+  }
+
+  /** Stands at a moment from now on, in the studio and in all windows. */
+  async set(at: string): Promise<void> {
+    this.at = new Date(at).toISOString();
+    const still = told(String(Date.parse(at)));
+    await this.context.addInitScript(still);
+    await Promise.all(this.context.pages().map((page) => page.evaluate(still)));
+  }
+}
