@@ -197,7 +197,14 @@ describe('a colour between neighbours', () => {
         if (was >= apart) expect(found.lab).to.equal(wanted);
         else if (found.keeps && Math.min(wanted[0], 100 - wanted[0]) > 30) expect(by).to.be.at.most(apart + 0.05);
       }),
-      { numRuns: 40 },
+      {
+        numRuns: 40,
+        // Far to go: what is weighed against the way must not leave it a hair short.
+        examples: [
+          [[51.75, 0, 0], [54.91, 0, 0], 2],
+          [[30.17, 0, 0], [27.54, 14, 0], 2],
+        ],
+      },
     );
     expect(() => betweenNeighbours([50, 0, 0], [{ lab: [40, 0, 0], apart: 11 }])).to.throw(/0 to 10 values/);
   });

@@ -24,7 +24,7 @@ export interface Between {
 }
 
 /** How much more a broken distance weighs than what the colour moves; grows until it is kept. */
-const WEIGHTS = [4, 40, 400] as const;
+const WEIGHTS = [4, 40, 400, 4000] as const;
 /** ΔE00 by which a distance may be missed and is still kept: less than can be seen. */
 const KEPT = 0.05;
 /** Steps of the search, Lab. */
