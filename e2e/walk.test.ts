@@ -1,4 +1,5 @@
 // One walk through every place: nothing covered at any size, nothing serious that axe finds, in a dark room and a light one.
+// Each place is gone to once; sizes, touch and the other room are tried where it stands.
 import AxeBuilder from '@axe-core/playwright';
 import { expect } from 'chai';
 import { faultsOfGeometry } from './geometry.ts';
@@ -208,102 +209,92 @@ const PLACES: readonly Place[] = [
   },
 ];
 
-const WALKS = [
-  {
-    name: 'by mouse',
-    hasTouch: false,
-    hasAxe: true,
-    sizes: [
-      { name: 'a laptop', width: 1280, height: 800 },
-      { name: 'a window at twice its size', width: 640, height: 400 },
-    ],
-  },
-  {
-    name: 'by touch',
-    hasTouch: true,
-    hasAxe: false,
-    sizes: [
-      { name: 'a tablet upright', width: 820, height: 1180 },
-      { name: 'a phone', width: 390, height: 844 },
-    ],
-  },
+/** By mouse first; what is tried by touch comes after it. */
+const SIZES = [
+  { name: 'a laptop', width: 1280, height: 800, hasTouch: false },
+  { name: 'a window at twice its size', width: 640, height: 400, hasTouch: false },
+  { name: 'a tablet upright', width: 820, height: 1180, hasTouch: true },
+  { name: 'a phone', width: 390, height: 844, hasTouch: true },
 ] as const;
 
-for (const { name: walk, hasTouch, hasAxe, sizes } of WALKS)
-  describe(`every place, ${walk}`, () => {
-    let sitting: Sitting;
-    let reference: string;
-    before(async () => {
-      sitting = await Sitting.begin(true, { viewport: sizes[0], hasTouch });
-      await sitting.openReference();
-      reference = new URL(sitting.page.url()).pathname.slice(1);
-    });
-    after(() => sitting.end());
-    afterEach(() => expect(sitting.faults).to.deep.equal([]));
+/** Runs in the page: every part that is dressed for one room is dressed for the other, as the theme does it. */
+const dress = ({ from, to }: { from: string; to: string }): void => {
+  for (const part of document.querySelectorAll(`.v-theme--${from}`)) part.classList.replace(`v-theme--${from}`, `v-theme--${to}`);
+};
 
-    /** What axe finds that is serious, in one line each. */
-    const seriousOf = async (rules?: string[]): Promise<string[]> => {
-      // Nothing here is in frames of other origins; the way for those opens a window for each answer.
-      const axe = new AxeBuilder({ page: sitting.page }).setLegacyMode();
-      if (rules) axe.withRules(rules);
-      const { violations } = await axe.analyze();
-      return violations
-        .filter((one) => one.impact === 'serious' || one.impact === 'critical')
-        .map((one) => `${one.id}: ${one.nodes.map((n) => `${n.target.join(' ')} ${n.any[0]?.message ?? ''}`).join(' | ')}`);
-    };
-    const inRoom = async (room: 'dark' | 'light'): Promise<void> => {
-      const [settings] = (await sitting.rows()).settings!;
-      await sitting.elsewhere({ do: 'settings.change', version: settings!.version, room });
-      await sitting.page.locator(`.v-theme--${room}`).first().waitFor();
-      await sitting.quiet();
-    };
-
-    for (const { name, go } of PLACES)
-      it(name, async () => {
-        const { page } = sitting;
-        await page.setViewportSize(sizes[0]);
-        await go(sitting);
-        await sitting.quiet();
-        if (hasAxe) {
-          expect(await seriousOf(), 'dark').to.deep.equal([]);
-          await inRoom('light');
-          // The rooms differ by their colours alone.
-          expect(await seriousOf(['color-contrast']), 'light').to.deep.equal([]);
-          await inRoom('dark');
-        }
-        for (const size of sizes) {
-          await page.setViewportSize(size);
-          await sitting.quiet();
-          expect(await page.evaluate(faultsOfGeometry), size.name).to.deep.equal([]);
-        }
-      });
-
-    for (const size of sizes)
-      it(`a recipe is kept in sight, with a notice up, on ${size.name}`, async () => {
-        const { page } = sitting;
-        await page.setViewportSize(size);
-        await sitting.open(reference);
-        const { paintingId } = sitting;
-        const { piles } = await sitting.rows(paintingId);
-        await page.locator('.picture canvas').waitFor();
-        await page.getByText('Laying the palette out').waitFor({ state: 'detached' });
-        await sitting.pointAt(0.36, 0.4);
-        if (hasTouch) {
-          const box = (await page.locator('[role=application]').boundingBox())!;
-          await page.touchscreen.tap(box.x + box.width * 0.36, box.y + box.height * 0.4);
-        }
-        await page.locator('[data-test=recipe]').waitFor();
-        for (const selector of ['.picture canvas', '.keep']) {
-          const box = (await page.locator(selector).first().boundingBox())!;
-          expect(box.y, `${selector} begins on the screen`).to.be.at.least(0);
-          const foot = await page.locator('.ledge').boundingBox();
-          expect(box.y + box.height, `${selector} ends above the ledge`).to.be.at.most((foot?.y ?? size.height) + 1);
-        }
-        await page.locator('.keep').click();
-        await page.getByRole('button', { name: 'Undo', exact: true }).waitFor();
-        expect(await page.evaluate(faultsOfGeometry), 'with a notice').to.deep.equal([]);
-        // A second press where the first was does not undo it.
-        await page.locator('.keep').click();
-        await soon(async () => (await sitting.rows(paintingId)).piles!.length === piles!.length + 1, 'kept once, and not undone');
-      });
+describe('every place', () => {
+  let sitting: Sitting;
+  let reference: string;
+  let touch: (enabled: boolean) => Promise<unknown>;
+  before(async () => {
+    sitting = await Sitting.begin(true, { hasTouch: true });
+    const session = await sitting.context.newCDPSession(sitting.page);
+    touch = (enabled) => session.send('Emulation.setTouchEmulationEnabled', { enabled });
+    await sitting.openReference();
+    reference = new URL(sitting.page.url()).pathname.slice(1);
   });
+  after(() => sitting.end());
+  afterEach(() => expect(sitting.faults).to.deep.equal([]));
+
+  /** What axe finds that is serious, in one line each. */
+  const seriousOf = async (rules?: string[]): Promise<string[]> => {
+    // Nothing here is in frames of other origins; the way for those opens a window for each answer.
+    const axe = new AxeBuilder({ page: sitting.page }).setLegacyMode();
+    if (rules) axe.withRules(rules);
+    const { violations } = await axe.analyze();
+    return violations
+      .filter((one) => one.impact === 'serious' || one.impact === 'critical')
+      .map((one) => `${one.id}: ${one.nodes.map((n) => `${n.target.join(' ')} ${n.any[0]?.message ?? ''}`).join(' | ')}`);
+  };
+
+  for (const { name, go } of PLACES)
+    it(name, async () => {
+      const { page } = sitting;
+      await go(sitting);
+      await sitting.quiet();
+      expect(await seriousOf(), 'dark').to.deep.equal([]);
+      // The rooms differ by their colours alone.
+      await page.evaluate(dress, { from: 'dark', to: 'light' });
+      await sitting.quiet();
+      expect(await seriousOf(['color-contrast']), 'light').to.deep.equal([]);
+      await page.evaluate(dress, { from: 'light', to: 'dark' });
+      for (const { hasTouch, name: size, ...viewport } of SIZES) {
+        await touch(hasTouch);
+        await page.setViewportSize(viewport);
+        await sitting.quiet();
+        expect(await page.evaluate(faultsOfGeometry), size).to.deep.equal([]);
+      }
+      await touch(false);
+      await page.setViewportSize(SIZES[0]);
+    });
+
+  for (const { hasTouch, name: size, ...viewport } of SIZES)
+    it(`a recipe is kept in sight, with a notice up, on ${size}`, async () => {
+      const { page } = sitting;
+      await touch(hasTouch);
+      await page.setViewportSize(viewport);
+      await sitting.open(reference);
+      const { paintingId } = sitting;
+      const { piles } = await sitting.rows(paintingId);
+      await page.locator('.picture canvas').waitFor();
+      await page.getByText('Laying the palette out').waitFor({ state: 'detached' });
+      await sitting.pointAt(0.36, 0.4);
+      if (hasTouch) {
+        const box = (await page.locator('[role=application]').boundingBox())!;
+        await page.touchscreen.tap(box.x + box.width * 0.36, box.y + box.height * 0.4);
+      }
+      await page.locator('[data-test=recipe]').waitFor();
+      for (const selector of ['.picture canvas', '.keep']) {
+        const box = (await page.locator(selector).first().boundingBox())!;
+        expect(box.y, `${selector} begins on the screen`).to.be.at.least(0);
+        const foot = await page.locator('.ledge').boundingBox();
+        expect(box.y + box.height, `${selector} ends above the ledge`).to.be.at.most((foot?.y ?? viewport.height) + 1);
+      }
+      await page.locator('.keep').click();
+      await page.getByRole('button', { name: 'Undo', exact: true }).waitFor();
+      expect(await page.evaluate(faultsOfGeometry), 'with a notice').to.deep.equal([]);
+      // A second press where the first was does not undo it.
+      await page.locator('.keep').click();
+      await soon(async () => (await sitting.rows(paintingId)).piles!.length === piles!.length + 1, 'kept once, and not undone');
+    });
+});

@@ -1,43 +1,31 @@
-// npm run check: what needs nothing running, in two lanes at once, or in one (--one) beside other work; says of each how long it took.
-import { spawn } from 'node:child_process';
+// npm run check: what needs nothing running. Its steps are also part of npm test.
 import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import { ROOT } from './prepare.mjs';
+import { runAll } from './queue.mjs';
 
 const bin = (name) => join(ROOT, 'node_modules', '.bin', name);
-const LANES = [
-  [['lint', 'eslint', '.']],
-  [
-    ['types', 'tsc', '-p', 'tsconfig.json', '--noEmit'],
-    ['types of the page', 'vue-tsc', '-p', 'web/tsconfig.json', '--noEmit'],
-    ['format', 'prettier', '--check', '--log-level', 'warn', '.'],
-    ['what nothing uses', 'knip', '--no-progress'],
-  ],
+const step = (name, program, ...args) => ({ name, program: bin(program), args });
+
+export const STEPS = [
+  step('lint', 'eslint', '.'),
+  step('types', 'tsc', '-p', 'tsconfig.json', '--noEmit'),
+  step('types of the page', 'vue-tsc', '-p', 'web/tsconfig.json', '--noEmit'),
+  step('format', 'prettier', '--check', '--log-level', 'warn', '.'),
+  step('what nothing uses', 'knip', '--no-progress'),
 ];
 
-const said = [];
-/** Runs one step; what it says comes in one piece. */
-const step = ([name, program, ...args]) =>
-  new Promise((done) => {
-    const began = Date.now();
-    let output = '';
-    const child = spawn(bin(program), args, { cwd: ROOT, shell: process.platform === 'win32' });
-    for (const out of [child.stdout, child.stderr]) out.on('data', (data) => (output += data));
-    child.on('close', (code) => {
-      process.stdout.write(output);
-      said.push({ name, isGood: code === 0 });
-      console.log(`${name}: ${code === 0 ? 'good' : 'not good'}, ${((Date.now() - began) / 1000).toFixed(0)} s`);
-      done(code === 0);
-    });
+if (process.argv[1] === fileURLToPath(import.meta.url)) {
+  const bad = [];
+  await runAll(STEPS, {
+    workers: 2,
+    deadlineMin: 20,
+    ended({ name }, { code, said, seconds }) {
+      process.stdout.write(said);
+      console.log(`${name}: ${code === 0 ? 'good' : 'not good'}, ${seconds.toFixed(0)} s`);
+      if (code !== 0) bad.push(name);
+    },
   });
-
-const lanes = process.argv.includes('--one') ? [LANES.flat()] : LANES;
-const good = await Promise.all(
-  lanes.map(async (lane) => {
-    let isGood = true;
-    for (const one of lane) isGood = (await step(one)) && isGood;
-    return isGood;
-  }),
-);
-const bad = said.filter(({ isGood }) => !isGood).map(({ name }) => name);
-if (bad.length > 0) console.log(`not good: ${bad.join(', ')}`);
-process.exit(good.every(Boolean) ? 0 : 1);
+  if (bad.length > 0) console.log(`not good: ${bad.join(', ')}`);
+  process.exit(bad.length === 0 ? 0 : 1);
+}

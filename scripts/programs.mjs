@@ -45,21 +45,27 @@ const noLoader = {
   },
 };
 
-const THREADS = { 'beliefs/foldWorker': 'server/src/beliefs/foldWorker.mjs' };
+/** Threads of their own, beside whatever starts them. */
+export const THREADS = { 'beliefs/foldWorker': 'server/src/beliefs/foldWorker.mjs' };
 const PROGRAMS = { run: 'server/src/run.ts', backup: 'server/src/backup.ts', restore: 'server/src/restore.ts' };
 const SAMPLE = { main: 'demo/src/main.ts' };
 
+/** How sources become files that Node runs as they are. */
+export const BUNDLED = {
+  outExtension: { '.js': '.mjs' },
+  bundle: true,
+  platform: 'node',
+  format: 'esm',
+  sourcemap: true,
+  logLevel: 'warning',
+  plugins: [noLoader, packages, migrations],
+};
+
 const bundle = (programs, folder) =>
   build({
+    ...BUNDLED,
     entryPoints: Object.fromEntries(Object.entries({ ...programs, ...THREADS }).map(([out, source]) => [out, join(ROOT, source)])),
     outdir: folder,
-    outExtension: { '.js': '.mjs' },
-    bundle: true,
-    platform: 'node',
-    format: 'esm',
-    sourcemap: true,
-    logLevel: 'warning',
-    plugins: [noLoader, packages, migrations],
   });
 
 /** @param folder as deep in its workspace as the sources are: what programs find beside those they find beside these */

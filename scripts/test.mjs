@@ -1,114 +1,101 @@
-// npm test: installs what is missing and runs everything; ends with one line that counts.
-import { spawn } from 'node:child_process';
-import { readdirSync, readFileSync, rmSync } from 'node:fs';
+// npm test [-- WORDS] [--unit|--e2e] [--times]: installs what is missing and runs everything, or what has one of some words
+// in its name; ends with one line that counts. --times keeps how long each took, for the order of the next run.
+import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromiumPath } from './chromium.mjs';
-import { buildPages, installPackages, ROOT } from './prepare.mjs';
+import { STEPS } from './check.mjs';
+import { buildPages, installPackages, ROOT, run } from './prepare.mjs';
+import { runAll } from './queue.mjs';
 
 installPackages();
 const CHROMIUM = chromiumPath();
 buildPages();
+// Packages may only now be there.
+const { BUNDLED_RUNS, bundleTests, nameOfTest } = await import('./bundleTests.mjs');
 
-/** After so long the run is ended, and says what was running: a machine that hangs tells nothing. */
-const DEADLINE_MIN = 65;
-const running = new Map();
-setTimeout(() => {
-  for (const [child, name] of running) {
-    console.log(`ended after ${DEADLINE_MIN} minutes: ${name}`);
-    endGroup(child);
-  }
-  setTimeout(() => process.exit(1), 10_000).unref();
-}, DEADLINE_MIN * 60_000).unref();
+/** As many as there are cores on the machines that this is meant for. */
+const WORKERS = 2;
+const DEADLINE_MIN = 20;
+/** How long each run took the last time, s: the longest are begun first. Written by `npm test -- --times`. */
+const TIMES = join(ROOT, 'scripts', 'times.json');
+const last = JSON.parse(readFileSync(TIMES, 'utf8'));
 
-for (const signal of ['SIGINT', 'SIGTERM'])
-  process.on(signal, () => {
-    for (const child of running.keys()) endGroup(child);
-    process.exit(1);
-  });
+const flags = new Set(process.argv.slice(2).filter((arg) => arg.startsWith('--')));
+const words = process.argv.slice(2).filter((arg) => !arg.startsWith('--'));
+const isWanted = (name) => words.length === 0 || words.some((word) => name.includes(word));
+const UNIT = ['core', 'wire', 'server', 'cli', 'web', 'demo'].map((workspace) => `${workspace}/test`);
+const files = [...(flags.has('--e2e') ? [] : UNIT), ...(flags.has('--unit') ? [] : ['e2e'])]
+  .flatMap((folder) => readdirSync(join(ROOT, folder)).map((name) => `${folder}/${name}`))
+  .filter((file) => file.endsWith('.test.ts') && isWanted(nameOfTest(file)));
+const steps = flags.has('--unit') || flags.has('--e2e') ? [] : STEPS.filter(({ name }) => isWanted(name));
 
-/** Ends a run with whatever it started. */
-function endGroup(child) {
-  try {
-    process.kill(-child.pid, 'SIGKILL');
-  } catch {
-    child.kill('SIGKILL');
-  }
-}
+const began = Date.now();
+const OUT = join(ROOT, '.cache', `tests-${process.pid}`);
+process.once('exit', () => rmSync(OUT, { recursive: true, force: true }));
+await bundleTests([...files, 'e2e/sample.ts'], OUT);
+const SAMPLE = join(OUT, 'sample');
+if (files.some((file) => file.startsWith('e2e/') || file.startsWith('demo/')))
+  run(process.execPath, [...BUNDLED_RUNS, join(OUT, 'e2e.sample.mjs'), SAMPLE]);
+mkdirSync(join(OUT, 'reports'));
 
-/** Waits for a run to end; a program that it left behind does not hold its lines open. */
-const endOf = (child, name) =>
-  new Promise((done) => {
-    running.set(child, name);
-    child.on('close', done);
-    child.on('exit', (code) => setTimeout(() => (endGroup(child), done(code)), 5000).unref());
-  }).finally(() => running.delete(child));
-
-let started = 0;
-/** Runs Mocha once; what it says comes in one piece where others run beside it. Its counts come from a report. */
-async function mocha(args, isAlone) {
-  const report = join(ROOT, `.mocha-${process.pid}-${++started}.json`);
-  const child = spawn(
-    process.execPath,
-    ['--import', 'tsx', join(ROOT, 'node_modules/mocha/bin/mocha.js'), ...args, '--reporter', join(ROOT, 'scripts/reporter.cjs')],
-    {
-      cwd: ROOT,
-      detached: process.platform !== 'win32',
-      stdio: isAlone ? 'inherit' : ['ignore', 'pipe', 'pipe'],
-      env: { ...process.env, CHROMIUM, MOCHA_REPORT: report },
-    },
-  );
-  let said = '';
-  for (const out of [child.stdout, child.stderr]) out?.on('data', (data) => (said += data));
-  const status = await endOf(child, `${args.filter((arg) => arg.endsWith('.ts')).join(' ') || 'tests without a browser'}`);
-  process.stdout.write(said);
-  let counts = { passes: 0, failures: 1, failed: [`${args.join(' ')} ended without a report`] };
-  try {
-    counts = JSON.parse(readFileSync(report, 'utf8'));
-  } catch {
-    console.error('Mocha ended without a report.');
-  }
-  rmSync(report, { force: true });
-  return { ...counts, failures: Math.max(counts.failures, status === 0 ? 0 : 1) };
-}
-
-/** Browser tests go in two lanes, as long as one another on two cores: these, and all others. */
-const LONG = ['walk', 'kin', 'waiting', 'seen', 'main', 'quarry', 'palette', 'piles', 'outing', 'box', 'log'].map(
-  (name) => `${name}.test.ts`,
-);
-const all = readdirSync(join(ROOT, 'e2e')).filter((name) => name.endsWith('.test.ts'));
-const lanes = [LONG, all.filter((name) => !LONG.includes(name))];
-const inBrowser = (names) =>
-  mocha(
-    [
-      '--no-config',
-      '--require',
-      './scripts/watchdog.cjs',
-      '--require',
-      './scripts/anywhere.mjs',
+const reportOf = (name) => join(OUT, 'reports', `${name.replace('/', '.')}.json`);
+const test = (file) => {
+  const name = nameOfTest(file);
+  const mocha = [join(ROOT, 'node_modules/mocha/bin/mocha.js'), '--no-config', '--exit'];
+  const required = ['watchdog.cjs', 'anywhere.mjs'].flatMap((one) => ['--require', `./scripts/${one}`]);
+  const timeout = file.startsWith('e2e/') ? 120_000 : 240_000;
+  return {
+    name,
+    program: process.execPath,
+    args: [
+      ...BUNDLED_RUNS,
+      ...mocha,
+      ...required,
       '--timeout',
-      '120000',
-      '--exit',
-      ...names.map((name) => `e2e/${name}`),
+      String(timeout),
+      '--reporter',
+      join(ROOT, 'scripts/reporter.cjs'),
+      join(OUT, `${name.replace('/', '.')}.mjs`),
     ],
-    false,
-  );
-
-/** What needs nothing running, in one lane beside the tests of the rest. */
-const checked = endOf(
-  spawn(process.execPath, [join(ROOT, 'scripts/check.mjs'), '--one'], {
-    cwd: ROOT,
-    detached: process.platform !== 'win32',
-    stdio: ['ignore', 'inherit', 'inherit'],
-  }),
-  'the check',
-);
-const unit = await mocha([], true);
-if ((await checked) !== 0) {
-  console.log(`failed: the check; ${unit.passes} passed, ${unit.failures} failed before the browser tests`);
-  process.exit(1);
+    env: { CHROMIUM, DUSK_SAMPLE: SAMPLE, MOCHA_REPORT: reportOf(name) },
+    isTest: true,
+  };
+};
+/** What a file's tests counted. */
+function countsOf(name, code) {
+  try {
+    const counts = JSON.parse(readFileSync(reportOf(name), 'utf8'));
+    return { ...counts, failures: Math.max(counts.failures, code === 0 ? 0 : 1) };
+  } catch {
+    return { passes: 0, failures: 1, failed: ['it ended without a report'], cpu: 0 };
+  }
 }
-const runs = [unit, ...(await Promise.all(lanes.map(inBrowser)))];
-const sum = (key) => runs.reduce((total, counts) => total + counts[key], 0);
-for (const one of runs.flatMap(({ failed }) => failed)) console.log(`failed: ${one}`);
-console.log(`${sum('passes')} passed, ${sum('failures')} failed`);
-process.exit(sum('failures') === 0 && sum('passes') > 0 ? 0 : 1);
+
+const runs = [...steps, ...files.map(test)].map((one) => ({ ...one, last: last[one.name] }));
+const times = {};
+const failed = [];
+const sum = { passes: 0, failures: 0, cpu: 0 };
+await runAll(runs, {
+  workers: WORKERS,
+  deadlineMin: DEADLINE_MIN,
+  ended({ name, isTest }, { code, said, seconds }) {
+    times[name] = Number(seconds.toFixed(1));
+    const counts = isTest ? countsOf(name, code) : { passes: 0, failures: code === 0 ? 0 : 1, failed: [], cpu: 0 };
+    for (const key of Object.keys(sum)) sum[key] += counts[key];
+    const isGood = counts.failures === 0;
+    if (!isGood || !isTest) process.stdout.write(said);
+    console.log(`${isGood ? 'good' : 'NOT GOOD'} ${name}, ${isTest ? `${counts.passes} passed, ` : ''}${seconds.toFixed(1)} s`);
+    if (!isGood) failed.push(...(counts.failed.length > 0 ? counts.failed : ['not good']).map((what) => `${name}: ${what}`));
+  },
+});
+
+console.log('\nThe longest first:');
+for (const [name, seconds] of Object.entries(times).sort((one, other) => other[1] - one[1]))
+  console.log(`${String(seconds).padStart(7)} s  ${name}`);
+console.log(
+  `${((Date.now() - began) / 1000).toFixed(0)} s in all after the build; ${sum.cpu.toFixed(0)} CPU s in the tests' own processes`,
+);
+if (flags.has('--times')) writeFileSync(TIMES, `${JSON.stringify({ ...last, ...times }, null, 2)}\n`);
+for (const one of failed) console.log(`failed: ${one}`);
+console.log(`${sum.passes} passed, ${sum.failures} failed`);
+process.exit(sum.failures === 0 && sum.passes > 0 ? 0 : 1);

@@ -1,0 +1,4 @@
+// Lays the sample studio out in a folder, once for all browser tests: `node sample FOLDER`.
+import { layOutSample } from './studio.ts';
+
+await layOutSample(process.argv[2]!);
