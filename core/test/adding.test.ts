@@ -2,6 +2,7 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import { tellAdded, additionsFor, LEAST_TOUCH_ML, correct, deltaE00, firstBeliefs, mixCurves, opened, waysToAdd } from '../src/index.ts';
 import { IDS, look, tube, TUBES } from './eightTubes.ts';
+import { runs } from './runs.ts';
 
 describe('what to add to a pile', () => {
   const parts = [
@@ -60,7 +61,7 @@ describe('what is said to be added', () => {
           expect(mismatchAfter).to.be.below(mismatchBefore);
         }
       }),
-      { numRuns: 12 },
+      { numRuns: runs(12) },
     );
   });
 

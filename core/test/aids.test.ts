@@ -12,6 +12,7 @@ import {
   valueOfLightness,
   type Lab,
 } from '../src/index.ts';
+import { runs } from './runs.ts';
 
 const SKINS: readonly Lab[] = [
   [80, 10, 16],
@@ -48,7 +49,7 @@ describe('families by knowledge', () => {
           expect(familySaid(base, relatives)).to.deep.equal([]);
           for (const { lab } of relatives) expect(valueOf(lab)).to.be.below(valueOf(base));
         }),
-        { numRuns: 60 },
+        { numRuns: runs(60) },
       );
   });
 
@@ -116,7 +117,7 @@ describe('families by knowledge', () => {
         const by = shiftBetween(base, lab);
         expect(Math.abs(valueOf(moved(base, by)) - valueOf(lab))).to.be.below(0.06);
       }),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
   });
 });

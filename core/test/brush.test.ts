@@ -20,6 +20,7 @@ import {
   type PaintCurves,
 } from '../src/index.ts';
 import { knownTubes } from '../bench/advicePalettes.ts';
+import { runs } from './runs.ts';
 
 const paint = (id: string): PaintCurves => CATALOGUE.get(id)!;
 const tint = (id: string, white: number): PaintCurves =>
@@ -42,7 +43,7 @@ describe('what a brush makes of two wet colours', () => {
         // Mixtures of two may be darker than either, never lighter than the lighter.
         for (const [L] of steps) expect(L).to.be.within(0.3 * low, Math.max(steps[0]![0], steps[6]![0]) + 1e-6);
       }),
-      { numRuns: 40 },
+      { numRuns: runs(40) },
     );
   });
 

@@ -27,6 +27,7 @@ import {
   type SwatchReading,
 } from '../src/index.ts';
 import { normal, seeded } from '../src/random.ts';
+import { runs } from './runs.ts';
 
 const typical = (slug: string): PaintCurves => {
   const { K, S } = CATALOGUE.get(slug)!;
@@ -134,7 +135,7 @@ describe('a tube that is taught', () => {
         expect(fit.strangeness).to.be.below(3);
         expect([...fit.K, ...fit.S].every((v) => v > 0 && Number.isFinite(v))).to.equal(true);
       }),
-      { numRuns: 12 },
+      { numRuns: runs(12) },
     );
   });
 

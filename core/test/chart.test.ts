@@ -13,6 +13,7 @@ import {
   type KnownPaints,
   type Mixture,
 } from '@dusk/core';
+import { runs } from './runs.ts';
 
 const SLUGS = [...CATALOGUE.keys()];
 const paint = (slug: string) => CATALOGUE.get(slug)!;
@@ -36,7 +37,7 @@ describe('a chart of two paints', () => {
           expect(deltaE76(lab, masstoneOf(mixed))).to.be.below(1e-9);
         }
       }),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
   });
 

@@ -27,6 +27,7 @@ import {
   type Pixels,
 } from '../src/index.ts';
 import { seeded } from '../src/random.ts';
+import { runs } from './runs.ts';
 
 interface Material {
   readonly lab: Lab;
@@ -108,7 +109,7 @@ describe('colours that are proposed', () => {
           if (shares[i]! > 0.04 || lab === accent)
             expect(Math.min(...found.map((one) => deltaE00(one.lab, lab))), `material ${i} of scene ${seed}`).to.be.below(6);
       }),
-      { numRuns: 15 },
+      { numRuns: runs(15) },
     );
   });
 
@@ -183,7 +184,7 @@ describe('a value study', () => {
           expect(points.every((v) => v >= 0 && v <= 1)).to.equal(true);
         }
       }),
-      { numRuns: 6 },
+      { numRuns: runs(6) },
     );
     expect(() => atOnce(studyInSteps(rendered([{ lab: grey(5) }], 1).picture, undefined, 6))).to.throw(CraftError);
     expect(bestBounds(new Float32Array(100).fill(4), 3)).to.have.length(2);

@@ -31,6 +31,7 @@ import {
   type CardTube,
   type Mixture,
 } from '@dusk/core';
+import { runs } from './runs.ts';
 
 const tube = (slug: string): CardTube => {
   const { name, colourIndex, caution, density, K, S } = CATALOGUE.get(slug)!;
@@ -171,7 +172,7 @@ describe('a card', () => {
           for (const [id, share] of Object.entries(flat(last))) expect(own[id]).to.be.closeTo(share, 1e-9);
         },
       ),
-      { numRuns: 40 },
+      { numRuns: runs(40) },
     );
   });
 });
@@ -202,7 +203,7 @@ describe('a file of cards', () => {
           expect(contentOf({ ...rest, tubes, ml: size })).to.equal(contentOf(card));
         },
       ),
-      { numRuns: 30 },
+      { numRuns: runs(30) },
     );
   });
 

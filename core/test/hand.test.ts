@@ -32,6 +32,7 @@ import {
 import { ADVICE_PALETTES, knownTubes } from '../bench/advicePalettes.ts';
 import { anyPalette, anyTarget, expectLaid, handling, LABS, ODD, palettes } from './laidByHand.ts';
 import { some } from './some.ts';
+import { runs } from './runs.ts';
 
 describe('a hand', () => {
   it('lays beads, and what is less as touches of the knife’s tip', () => {
@@ -65,7 +66,7 @@ describe('a recipe for a hand', () => {
       fc.property(anyPalette, anyTarget, fc.constantFrom(1.5, 4, 20), (palette, target, amountMl) => {
         for (const { mixture } of some(solve(palette, target, { amountMl }).recipes)) expectLaid(mixture, amountMl);
       }),
-      { numRuns: 60 },
+      { numRuns: runs(20) },
     );
   });
 
@@ -77,7 +78,7 @@ describe('a recipe for a hand', () => {
         for (const { ingredients } of mixture.heaps)
           for (const { parts, range } of ingredients) if (range) expect(parts).to.be.within(range[0], range[1]);
       }),
-      { numRuns: 60 },
+      { numRuns: runs(20) },
     );
   });
 
@@ -195,7 +196,7 @@ describe('measured anew', () => {
           );
         },
       ),
-      { numRuns: 80 },
+      { numRuns: runs(30) },
     );
   });
 

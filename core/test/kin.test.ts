@@ -38,6 +38,7 @@ import {
   type PaintCurves,
 } from '@dusk/core';
 import { some } from './some.ts';
+import { runs } from './runs.ts';
 
 const SLUGS = ['titanium-white', 'yellow-ochre', 'cadmium-red', 'ultramarine-blue', 'burnt-umber', 'viridian'];
 const tubes = SLUGS.map((id) => ({ id, K: CATALOGUE.get(id)!.K, S: CATALOGUE.get(id)!.S }));
@@ -120,7 +121,7 @@ describe('a colour moved as a painter says it', () => {
         }
         expect(underCeiling(colour, undefined)).to.equal(colour);
       }),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
   });
 });
@@ -182,7 +183,7 @@ describe('a colour between neighbours', () => {
         expect(found.differences[0]).to.be.at.least(least - 0.06);
         expect(found.moved).to.be.at.most(Math.max(0, least - deltaE00(other, wanted)) * 1.8 + 0.6);
       }),
-      { numRuns: 40 },
+      { numRuns: runs(40) },
     );
   });
 
@@ -198,7 +199,7 @@ describe('a colour between neighbours', () => {
         else if (found.keeps && Math.min(wanted[0], 100 - wanted[0]) > 30) expect(by).to.be.at.most(apart + 0.05);
       }),
       {
-        numRuns: 40,
+        numRuns: runs(40),
         // Far to go: what is weighed against the way must not leave it a hair short.
         examples: [
           [[51.75, 0, 0], [54.91, 0, 0], 2],

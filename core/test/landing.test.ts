@@ -45,6 +45,7 @@ import {
   type PaletteTube,
   type Spectrum,
 } from '../src/index.ts';
+import { runs } from './runs.ts';
 
 const tube = (id: string): PaletteTube => {
   const { K, S } = CATALOGUE.get(id)!;
@@ -76,7 +77,7 @@ describe('where paint lands', () => {
         const pile = mixCurves(Object.entries(found.flat).map(([id, parts]) => ({ paint: CATALOGUE.get(id)!, parts })));
         expect(deltaE00(asLaid(pile, landing), found.lab)).to.be.below(1e-6);
       }),
-      { numRuns: 25 },
+      { numRuns: runs(25) },
     );
   });
 
@@ -152,7 +153,7 @@ describe('films', () => {
         const twice = reflectance(paint, { film: { thicknessUm: um / 2, ground: half } });
         for (let i = 0; i < 36; i++) expect(twice[i]!).to.be.closeTo(whole[i]!, 1e-6);
       }),
-      { numRuns: 1000 },
+      { numRuns: runs(1000) },
     );
   });
 
@@ -201,7 +202,7 @@ describe('films', () => {
         expect(deltaE00(strip[0]!, labOf(reflectance(paint, { film: { thicknessUm: 350, ground } })))).to.be.below(1e-6);
         expect(shows.at(-1)!).to.be.at.most(Math.max(...shows) + 1e-9);
       }),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
     expect(() => eyeFor({ laying: { film: { thicknessUm: -1, ground: priming() } } })).to.throw('µm');
   });
@@ -216,7 +217,7 @@ describe('a ground of a tube', () => {
         expect(apart[1]!).to.be.at.most(apart[0]! + 0.5);
         expect(apart[2]!).to.be.at.most(apart[1]! + 0.5);
       }),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
     const [L, a, b] = labOf(washOver(tube('burnt-sienna'), 'wiped back'));
     expect(L).to.be.within(50, 85);
@@ -357,7 +358,7 @@ describe('the plan for a day', () => {
         if (ids(plan).includes('pink')) expect(ids(plan)).to.include('red');
         for (const { from } of plan.later) expect(ids(plan)).to.include(from);
       }),
-      { numRuns: 25 },
+      { numRuns: runs(25) },
     );
     expect(() => planDay(piles, SIX, { order: 'darks first', minutes: 0 })).to.throw('minute');
   });

@@ -38,6 +38,7 @@ import {
   type Pixels,
 } from '../src/index.ts';
 import { greyByte, picture } from './pictures.ts';
+import { runs } from './runs.ts';
 
 const lab65 = converter('lab65');
 const within = (min: number, max: number) => fc.double({ min, max, noNaN: true });
@@ -91,7 +92,7 @@ describe('an area', () => {
         const { pixels } = readOutline(flat, drawnOutline([x, y, x + w, y, x + w, y + h, x, y + h]));
         expect(Math.abs(pixels - w * h)).to.be.at.most(w + h + 1);
       }),
-      { numRuns: 40 },
+      { numRuns: runs(40) },
     );
   });
 
@@ -136,7 +137,7 @@ describe('looks', () => {
         for (let i = 0; i < 3600; i++) spread += rgb[3 * i]! * ((i % 60) - 30) ** 2;
         if (sigma > 1.5) expect(Math.sqrt(spread)).to.be.closeTo(sigma, 0.2 * sigma);
       }),
-      { numRuns: 15 },
+      { numRuns: runs(15) },
     );
   });
 

@@ -29,6 +29,7 @@ import { everydayLabs } from '../bench/everyday.ts';
 import { ellipsoidAt } from '../src/colour/ellipse.ts';
 import { endToEnd, emptySlopes, BOTH } from '../src/paint/viewing.ts';
 import { solveThree } from '../src/laying/shares.ts';
+import { runs } from './runs.ts';
 import { some } from './some.ts';
 
 const LAMPLIGHT = ['titanium-white', 'yellow-ochre', 'venetian-red', 'ultramarine-blue', 'burnt-umber', 'ivory-black'];
@@ -178,7 +179,7 @@ describe('what is found for a target', () => {
           expect(recipe.deltaE00).to.be.closeTo(deltaE00(target, recipe.lab), 1e-9);
         }
       }),
-      { numRuns: 60 },
+      { numRuns: runs(20) },
     );
   });
 
@@ -200,7 +201,7 @@ describe('what is found for a target', () => {
         const [found] = findPlans(few, { target, hold: 'all' });
         expect(found!.deltaE00).to.be.at.most(1.03 * Math.min(...known.map((lab) => deltaE00(target, lab))) + 0.12);
       }),
-      { numRuns: 150 },
+      { numRuns: runs(50) },
     );
   });
 
@@ -216,7 +217,7 @@ describe('what is found for a target', () => {
           expect(recipes[0]!.deltaE00).to.be.below(2);
         },
       ),
-      { numRuns: 120 },
+      { numRuns: runs(40) },
     );
   });
 
@@ -237,7 +238,7 @@ describe('what is found for a target', () => {
         const more = best(laid(slugs), target);
         expect(more.score).to.be.at.most(fewer.score + 0.1);
       }),
-      { numRuns: 120, seed: 8 },
+      { numRuns: runs(40), seed: 8 },
     );
   });
 
@@ -248,7 +249,7 @@ describe('what is found for a target', () => {
         const anyhow = best(palette, target, { valueTolerance: 100 });
         expect(Math.abs(found.valueError)).to.be.at.most(Math.max(0.27, Math.abs(anyhow.valueError)) + 1e-6);
       }),
-      { numRuns: 60 },
+      { numRuns: runs(20) },
     );
   });
 
@@ -314,7 +315,7 @@ describe('exact proportions', () => {
         const start = best(palette, target);
         expect(cost(polish(palette, start, target).lab)).to.be.at.most(cost(start.lab) + 1e-9);
       }),
-      { numRuns: 40 },
+      { numRuns: runs(40) },
     );
     const target = colourOf({ 'titanium-white': 5.3, 'yellow-ochre': 1.7, 'venetian-red': 0.43 });
     expect(polish(palette, best(palette, target, { most: 3 }), target).deltaE00).to.be.below(0.6);
@@ -366,7 +367,7 @@ describe('where it lands', () => {
         }
       }),
       // Far out of reach the formula has hollows of its own.
-      { numRuns: 120, examples: [[[50.54, 0, 0]], [[20, -40, -40]], [[23, -24, -24]]] },
+      { numRuns: runs(40), examples: [[[50.54, 0, 0]], [[20, -40, -40]], [[23, -24, -24]]] },
     );
   });
 });

@@ -39,6 +39,7 @@ import {
 } from '../src/index.ts';
 import { ADVICE_PALETTES, knownTubes } from '../bench/advicePalettes.ts';
 import { everydayLabs } from '../bench/everyday.ts';
+import { runs } from './runs.ts';
 
 const IDS = ['titanium-white', 'yellow-ochre', 'venetian-red', 'ultramarine-blue', 'phthalo-blue'];
 const paint = (id: string) => CATALOGUE.get(id)!;
@@ -96,7 +97,7 @@ describe('a mixture', () => {
         const opened = mixCurves(Object.entries(flat).map(([id, parts]) => ({ paint: paint(id), parts })));
         expect(deltaE00(predict(mixture, paintOf).lab, labOf(reflectance(opened)))).to.be.below(1e-6);
       }),
-      { numRuns: 80 },
+      { numRuns: runs(80) },
     );
   });
 
@@ -213,7 +214,7 @@ describe('a proposed recipe as a mixture', () => {
           expect(openToTubes(mixture, noPiles)).to.deep.equal(recipe.flat);
         },
       ),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
   });
 });
@@ -271,7 +272,7 @@ describe('the order of mixing', () => {
           expect(leads(order)).to.be.at.most(straightest + 12);
         },
       ),
-      { numRuns: 100 },
+      { numRuns: runs(100) },
     );
   });
 
@@ -295,7 +296,7 @@ describe('the order of mixing', () => {
           expect(past([first, ...rest])).to.be.at.most(Math.min(...others.map(past)) + 0.16);
         },
       ),
-      { numRuns: 100 },
+      { numRuns: runs(100) },
     );
   });
 

@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import { runs } from './runs.ts';
 import fc from 'fast-check';
 import {
   asCameraSees,
@@ -57,7 +58,7 @@ describe('a photo of a palette', () => {
   it('has its piles found, matched and read, under window and lamp, tilted, with glints', () => {
     let [there, found, matched, wrong] = [0, 0, 0, 0];
     const beyond: number[] = [];
-    for (let seed = 1; seed <= 8; seed++) {
+    for (let seed = 1; seed <= runs(4); seed++) {
       const scene = sceneOf(seed);
       const { paint } = readPalettePhoto(photographed(scene));
       const { matches } = matchPalette(

@@ -37,6 +37,7 @@ import {
 } from '../src/index.ts';
 import { seeded } from '../src/random.ts';
 import { TWELVE_TUBES } from './twelveTubes.ts';
+import { runs } from './runs.ts';
 
 const tube = (id: string) => ({ id, K: CATALOGUE.get(id)!.K, S: CATALOGUE.get(id)!.S });
 const TWELVE = TWELVE_TUBES.map(tube);
@@ -77,7 +78,7 @@ describe('what some tubes come to of a picture', () => {
         const more = reach(bench, [...set, further], some, one);
         some.forEach((_, i) => expect(more.nearest[i]!.distance).to.be.at.most(one.nearest[i]!.distance + 1e-9));
       }),
-      { numRuns: 15 },
+      { numRuns: runs(15) },
     );
   });
 
@@ -180,7 +181,7 @@ describe('what tubes make', () => {
         expect(deltaE00(mixed, lab)).to.be.below(0.01);
         expect(Math.max(...parts)).to.equal(parts[0]);
       }),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
   });
 
@@ -196,7 +197,7 @@ describe('what tubes make', () => {
           expect(row).to.equal(Math.min(sheet.rows - 1, Math.floor(labToLch(lab)[1] / 7)));
         }
       }),
-      { numRuns: 20 },
+      { numRuns: runs(20) },
     );
     expect(chipsAtValue(table, 5).chips.length).to.be.above(60);
   });

@@ -48,6 +48,7 @@ import {
 import { seeded } from '../src/random.ts';
 import { ADVICE_PALETTES } from '../bench/advicePalettes.ts';
 import { some } from './some.ts';
+import { runs } from './runs.ts';
 
 const LIMITS = { tubes: 4, parts: 12 };
 const PALETTE = ['titanium-white', 'yellow-ochre', 'venetian-red', 'ultramarine-blue', 'burnt-umber', 'ivory-black'];
@@ -188,7 +189,7 @@ describe('the path of mixing', () => {
         const past = steps.slice(1).map(({ value }) => (steps[0]!.value >= end ? end - value : value - end));
         expect(overshoot).to.be.closeTo(Math.max(0, ...past), 1e-9);
       }),
-      { numRuns: 60 },
+      { numRuns: runs(20) },
     );
   });
 

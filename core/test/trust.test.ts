@@ -15,6 +15,7 @@ import {
   type PaintCurves,
 } from '../src/index.ts';
 import { seeded } from '../src/random.ts';
+import { runs } from './runs.ts';
 
 /**
  * A studio whose tubes differ from the typical ones, written apart from the engine's own: strength
@@ -127,7 +128,7 @@ describe('how far a prediction is trusted', () => {
           expect(loose.errorEstimate).to.be.at.least(exact.errorEstimate - 1e-9);
         },
       ),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
   });
 

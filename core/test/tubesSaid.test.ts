@@ -1,6 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { CATALOGUE, CraftError, tubesSaid } from '../src/index.ts';
+import { runs } from './runs.ts';
 
 const SAID: Readonly<Record<string, string>> = {
   'ult blue': 'ultramarine-blue',
@@ -89,7 +90,7 @@ describe('tubes as they are said', () => {
       fc.property(fc.string({ maxLength: 200 }), (text) => {
         for (const { name, said } of tubesSaid(text)) expect(name.length <= 80 && said.length <= 200).to.equal(true);
       }),
-      { numRuns: 200 },
+      { numRuns: runs(200) },
     );
     expect(tubesSaid('')).to.deep.equal([]);
     expect(() => tubesSaid('ochre,'.repeat(61))).to.throw(CraftError, /60/);

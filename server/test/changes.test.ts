@@ -1,3 +1,4 @@
+import { rmSync } from 'node:fs';
 import { expect } from 'chai';
 import {
   OPERATIONS,
@@ -22,6 +23,7 @@ import {
   lightBlue,
   mixed,
   newId,
+  copyOf,
   openBench,
   read,
   readPainting,
@@ -321,15 +323,25 @@ describe('the table of operations', () => {
   let bench: Bench;
   let f: Furnished;
   /** Whether something was changed since the studio was furnished; what is refused changes nothing. */
-  let isWorn = true;
-  beforeEach(async () => {
-    if (!isWorn) return;
-    await bench?.close();
+  let isWorn = false;
+  let template: string;
+  before(async () => {
     bench = await openBench();
     f = await furnished(bench);
+    await bench.running.stop();
+    template = bench.folder;
+    bench = await openBench(copyOf(template));
+  });
+  beforeEach(async () => {
+    if (!isWorn) return;
+    await bench.close();
+    bench = await openBench(copyOf(template));
     isWorn = false;
   });
-  after(() => bench.close());
+  after(async () => {
+    await bench.close();
+    rmSync(template, { recursive: true });
+  });
   const everything = async () => {
     const { body } = await bench.http.get(`/api/paintings/${f.painting.id}`);
     const { body: cards } = await bench.http.get('/api/cards-found');

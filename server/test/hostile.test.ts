@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import sharp from 'sharp';
+import { runs } from '../../core/test/runs.ts';
 import { aPainting, aPalette, aPile, idOf, lightBlue, mixed, newId, openBench, read, readPainting, seen, type Bench } from './studio.ts';
 
 const nested = (depth: number): unknown => JSON.parse('['.repeat(depth) + ']'.repeat(depth));
@@ -106,8 +107,9 @@ describe('hostile input', () => {
     const before = await said();
     let [tried, taken] = [0, 0];
     for (const make of right)
-      for (const path of placesIn(make()))
-        for (const junk of JUNK) {
+      for (const [at, path] of placesIn(make()).entries())
+        // Each place meets a third of it, all places all of it.
+        for (const junk of JUNK.filter((_, i) => i % 3 === at % 3 || runs(1) > 1)) {
           // Alone: were another operation to fail beside it, what is taken would not be seen.
           const op = withAt(make(), path, junk);
           const id = newId();
@@ -126,7 +128,7 @@ describe('hostile input', () => {
           expect(await said(), `${what}, taken back`).to.equal(before);
           Object.assign(versions, await versionsNow());
         }
-    expect(tried).to.be.above(500);
+    expect(tried).to.be.above(400);
     expect(taken).to.be.above(5);
   }).timeout(120_000);
 

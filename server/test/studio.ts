@@ -50,10 +50,14 @@ async function laidOut(): Promise<string> {
 
 /** @param clock what time it is there */
 export async function openBench(folder?: string, clock = testClock): Promise<Bench> {
-  if (folder !== undefined) return over(folder, clock);
+  return over(folder ?? copyOf(await (emptyFolder ??= laidOut())), clock);
+}
+
+/** A studio of its own that begins as another was when it was closed. */
+export function copyOf(folder: string): string {
   const own = newFolder();
-  cpSync(await (emptyFolder ??= laidOut()), own, { recursive: true });
-  return over(own, clock);
+  cpSync(folder, own, { recursive: true });
+  return own;
 }
 
 export const idOf = (bench: Bench, pigment: string): string => bench.tubes.get(pigment)!.id;
