@@ -154,6 +154,6 @@ if (process.argv.includes('--write')) {
   const page = readFileSync(file, 'utf8');
   writeFileSync(
     file,
-    page.replace(/(<!-- measured -->\n)[^]*?(\n<!-- \/measured -->)/, (_, from: string, to: string) => `${from}\n${text}\n${to}`),
+    page.replace(/(<!-- measured -->\n)[^]*?(<!-- \/measured -->)/, (_, from: string, to: string) => `${from}\n${text}\n\n${to}`),
   );
 }
