@@ -115,6 +115,7 @@ describe('layers', () => {
           expect(thicker.touchDry[i]).to.be.at.least(own.touchDry[i] - 1e-12);
           expect(warmer.touchDry[i]).to.be.at.most(own.touchDry[i] + 1e-12);
           expect(own.throughDry[i]).to.be.above(own.touchDry[i]);
+          expect(thicker.throughDry[i]).to.be.at.least(own.throughDry[i] - 1e-12);
         }
         expect(own.touchDry[1]).to.be.above(own.touchDry[0]);
         expect(own.fatness).to.be.within(0, 1);
@@ -123,6 +124,14 @@ describe('layers', () => {
         expect(to / from).to.be.above((own.touchDry[1] / own.touchDry[0]) * 1.05);
       }),
     );
+  });
+
+  it('that are thick are dry through later yet than they are dry to the touch', () => {
+    const later = (filmUm: number): number => {
+      const { touchDry, throughDry } = layerTold(layer({ filmUm }));
+      return throughDry[1] / touchDry[1];
+    };
+    expect(later(400)).to.be.above(1.5 * later(100));
   });
 
   it('are judged over what is below, each with its reason and what would even it', () => {
@@ -134,6 +143,10 @@ describe('layers', () => {
     expect(verdicts(layer(), { ...fat, at: 5 * DAY })[1]).to.equal('perhaps tacky below');
     const [, leaner] = layersJudged([fat, layer({ at: 60 * DAY })]);
     expect(leaner!.verdict).to.equal('leaner than below');
+    // No film feels a hundredth of oil less.
+    const hardly = layer({ medium: { kind: 'linseed', share: 0.01 } });
+    expect(fatnessOf(hardly)).to.be.above(fatnessOf(layer()));
+    expect(verdicts(hardly, layer({ at: 60 * DAY }))[1]).to.equal('good');
     const drops = Number(/(\d+) drops? of oil/.exec(leaner!.says)![1]);
     // So many drops to a pile of 4 ml do even it.
     const oil = (drops * 0.05) / (4 + drops * 0.05);
@@ -216,6 +229,19 @@ describe('touches', () => {
     expect(after / all).to.be.at.least(0.87);
     ratios.sort((a, b) => a - b);
     expect(ratios[Math.floor(ratios.length / 2)]).to.be.at.most(0.5);
+  });
+
+  it('tell of the room for a season, and of another season anew', () => {
+    /** How unsure the next layer is, where two were felt so many days apart. */
+    const unsure = (days: number): number => {
+      const felt = [0, days].map((at, k): FeltLayer => {
+        const own = layer({ temperatureC: undefined, at: at * DAY });
+        return { id: `layer ${k}`, layer: own, touches: [{ at: own.at + 0.6 * middle(own) * DAY, felt: 'dry' }] };
+      });
+      return timeOf(undefined, layer({ temperatureC: undefined, at: (days + 1) * DAY }), learnDrying(felt)).sd;
+    };
+    expect(unsure(400)).to.be.above(1.02 * unsure(3));
+    expect(unsure(3)).to.be.closeTo(unsure(4), 0.003);
   });
 
   it('move the layer that was touched, and say no more than was felt', () => {
@@ -396,6 +422,12 @@ describe('the calendar of a painter', () => {
       'tonight',
       'tomorrow, Sunday',
       'on Monday',
+    ]);
+    // On a Friday tomorrow is the weekend, and its other day comes.
+    expect(moments('2026-12-04T18:00:00+01:00')).to.deep.equal([
+      'tonight 2026-12-04T19:00:00.000Z',
+      'tomorrow, Saturday 2026-12-05T09:00:00.000Z',
+      'on Sunday 2026-12-06T09:00:00.000Z',
     ]);
     // Late in the evening it is tonight still.
     expect(momentsAhead(at('2026-11-30T22:30:00+01:00'), ZONE)[0]!.at).to.equal(at('2026-11-30T22:30:00+01:00'));

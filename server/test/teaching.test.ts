@@ -103,6 +103,22 @@ describe('what swatches teach of tubes', () => {
     expect(back.learnt!.strength).to.be.closeTo(learnt.learnt!.strength, 0.01);
   });
 
+  it('is told by no look that was taken back', async () => {
+    const { id: pileId } = await aPile(bench, (await aPainting(bench)).id);
+    const stageId = newId();
+    await change(bench, mixed(bench, pileId, { 'titanium-white': 5, viridian: 1 }, stageId));
+    const told = async () => {
+      const { id } = (await tubes()).get('viridian')!;
+      return ((await bench.http.get(`/api/tubes/${id}/taught`).expect(200)).body as { looks: TaughtDto[] }).looks;
+    };
+    const changeId = newId();
+    const ops = seen(stageId, { L: 70, a: -20, b: 3 });
+    await bench.http.post('/api/changes').send({ id: changeId, device: newId(), ops }).expect(201);
+    expect(await told()).to.have.length(1);
+    await undo(bench, changeId).expect(201);
+    expect(await told()).to.deep.equal([]);
+  });
+
   it('refuses a spectrum that is none, in a sentence, and keeps nothing', async () => {
     const wrong = { ...reading('viridian', 0), spectrum: [0.1, 0.2] };
     const { body } = await bench.http
