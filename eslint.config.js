@@ -86,7 +86,7 @@ const ANY_DAY = [
 ].map(({ of, ...where }) => ({ ...where, rules: { 'no-restricted-syntax': ['error', ...of] } }));
 
 export default tseslint.config(
-  { ignores: ['**/dist/', '**/dist-*/', '**/node_modules/', 'studio/', 'core/src/**/tables/', 'docs/'] },
+  { ignores: ['.cache/', '**/dist/', '**/dist-*/', '**/node_modules/', 'studio/', 'core/src/**/tables/', 'docs/'] },
   ...tseslint.configs.recommended,
   ...vue.configs['flat/recommended'].map((config) => ({ files: ['web/**/*.{ts,vue}'], ...config })),
   { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: tseslint.parser } } },
