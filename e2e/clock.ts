@@ -1,8 +1,8 @@
 // What time it is in a sitting: the same in the studio and in every window, whatever day it truly is.
 import type { BrowserContext } from 'playwright-core';
-import { goingFrom, MORNING } from '../server/test/clock.ts';
+import { testClock } from '../server/test/clock.ts';
 
-export { later, MORNING } from '../server/test/clock.ts';
+export { later } from '../server/test/clock.ts';
 
 /**
  * Runs in a window: its dates are as told from now on; its timers stay the browser's own. Told as text, since
@@ -22,16 +22,15 @@ const told = (now: string): string => `{
 export class SittingClock {
   /** Where it was set to stand. */
   private at: string | undefined;
-  private readonly going = goingFrom(MORNING);
 
   constructor(private readonly context: BrowserContext) {}
 
-  readonly now = (): string => this.at ?? this.going();
+  readonly now = (): string => this.at ?? testClock();
 
   /** Tells every window that is opened from now on. */
   async begin(): Promise<void> {
     // eslint-disable-next-line no-restricted-syntax -- how far the machine's clock is off
-    const ahead = Date.parse(this.going()) - Date.now();
+    const ahead = Date.parse(testClock()) - Date.now();
     await this.context.addInitScript(told(`True.now() + ${ahead}`));
   }
 

@@ -34,8 +34,7 @@ const OUT = join(ROOT, '.cache', `tests-${process.pid}`);
 process.once('exit', () => rmSync(OUT, { recursive: true, force: true }));
 await bundleTests([...files, 'e2e/sample.ts'], OUT);
 const SAMPLE = join(OUT, 'sample');
-if (files.some((file) => file.startsWith('e2e/') || file.startsWith('demo/')))
-  run(process.execPath, [...BUNDLED_RUNS, join(OUT, 'e2e.sample.mjs'), SAMPLE]);
+if (files.some((file) => file.startsWith('e2e/'))) run(process.execPath, [...BUNDLED_RUNS, join(OUT, 'e2e.sample.mjs'), SAMPLE]);
 mkdirSync(join(OUT, 'reports'));
 
 const reportOf = (name) => join(OUT, 'reports', `${name.replace('/', '.')}.json`);
