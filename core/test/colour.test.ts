@@ -32,6 +32,7 @@ import {
   xyzToLab,
   type Lab,
 } from '../src/index.ts';
+import { inverse3, times3, type Row3 } from '../src/colour/threes.ts';
 
 const file = (name: string) => readFileSync(new URL(`../data/${name}`, import.meta.url), 'utf8');
 const anyLab = fc.tuple(
@@ -249,5 +250,33 @@ describe('what a colour is called', () => {
         expect(colourName([L, 0, 0])).to.match(/black|charcoal|grey|white/);
       }),
     );
+  });
+});
+
+describe('three equations in three unknowns', () => {
+  const small = fc.double({ min: -1, max: 1, noNaN: true });
+  const row = fc.tuple(small, small, small) as fc.Arbitrary<Row3>;
+
+  it('an inverse takes a column back to where it came from', () => {
+    fc.assert(
+      fc.property(row, row, row, row, (r, s, t, column) => {
+        // Each row leans on an axis of its own, so that none lies in the plane of the others.
+        const matrix = [
+          [3 + r[0], r[1], r[2]],
+          [s[0], 3 + s[1], s[2]],
+          [t[0], t[1], 3 + t[2]],
+        ] as const;
+        times3(inverse3(matrix), times3(matrix, column)).forEach((v, k) => expect(v).to.be.closeTo(column[k]!, 1e-9));
+      }),
+    );
+  });
+
+  it('rows that lie in a plane have none', () => {
+    const flat = [
+      [1, 2, 3],
+      [2, 4, 6],
+      [0, 1, 0],
+    ] as const;
+    expect(() => inverse3(flat)).to.throw(RangeError, 'plane');
   });
 });

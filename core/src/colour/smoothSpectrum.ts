@@ -1,7 +1,7 @@
-import { Matrix, solve } from 'ml-matrix';
 import { BANDS, type Spectrum } from './spectrum.ts';
 import { spectrumToXyz, whiteOf } from './integrate.ts';
 import { xyzToLab, type Lab } from './spaces.ts';
+import { inverse3, times3, type Row3 } from './threes.ts';
 
 /**
  * A smooth reflectance that has a given D65 colour, for grounds and readings of which only the
@@ -50,7 +50,6 @@ function sigmoid([a, b, c]: Triple): Spectrum {
 /** (JᵀJ + damping·diag)⁻¹ Jᵀr: a Levenberg–Marquardt step. */
 function dampedStep(columns: readonly (readonly number[])[], r: Triple, damping: number): Triple {
   const n = (i: number, j: number) => dot(columns[i]!, columns[j]!) * (i === j ? 1 + damping : 1) + (i === j ? 1e-9 : 0);
-  const normal = new Matrix([0, 1, 2].map((i) => [n(i, 0), n(i, 1), n(i, 2)]));
-  const step = solve(normal, Matrix.columnVector(columns.map((column) => dot(column, r))));
-  return [step.get(0, 0), step.get(1, 0), step.get(2, 0)];
+  const row = (i: number): Row3 => [n(i, 0), n(i, 1), n(i, 2)];
+  return times3(inverse3([row(0), row(1), row(2)]), [dot(columns[0]!, r), dot(columns[1]!, r), dot(columns[2]!, r)]);
 }
