@@ -1,7 +1,7 @@
-import '@fontsource/alegreya-sans/latin-400.css';
-import '@fontsource/alegreya-sans/latin-500.css';
-import '@fontsource/alegreya-sans/latin-700.css';
-import '@fontsource/alegreya-sans/latin-ext-400.css';
+import '@fontsource/alegreya-sans/400.css';
+import '@fontsource/alegreya-sans/500.css';
+import '@fontsource/alegreya-sans/700.css';
+import './letters.css';
 import 'vuetify/styles/core';
 import './studio.css';
 import { createVuetify, type ThemeDefinition } from 'vuetify';
