@@ -12,26 +12,26 @@ import { apiRoutes } from './routes/api.ts';
 import type { Studio } from './change/studio.ts';
 import { EVENTS } from '@dusk/wire/reads';
 
+const PAGE_RULES = helmet({
+  strictTransportSecurity: false,
+  contentSecurityPolicy: {
+    directives: {
+      'default-src': ["'self'"],
+      'script-src': ["'self'"],
+      'style-src': ["'self'", "'unsafe-inline'"],
+      'img-src': ["'self'", 'blob:', 'data:'],
+      'worker-src': ["'self'", 'blob:'],
+      'upgrade-insecure-requests': null,
+    },
+  },
+});
+
 /** The server over an open studio. `pages` is the folder of the built interface, if it is to be served. */
 export function makeApp(studio: Studio, pages?: string, log: Logger = pino({ level: 'warn' })): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger: log, autoLogging: false }));
-  app.use(
-    helmet({
-      strictTransportSecurity: false,
-      contentSecurityPolicy: {
-        directives: {
-          'default-src': ["'self'"],
-          'script-src': ["'self'"],
-          'style-src': ["'self'", "'unsafe-inline'"],
-          'img-src': ["'self'", 'blob:', 'data:'],
-          'worker-src': ["'self'", 'blob:'],
-          'upgrade-insecure-requests': null,
-        },
-      },
-    }),
-  );
+  app.use(helmet.noSniff(), helmet.crossOriginResourcePolicy());
   app.use(localOnly);
   // What is heard as it happens must not wait in a packer.
   app.use(
@@ -50,6 +50,8 @@ export function makeApp(studio: Studio, pages?: string, log: Logger = pino({ lev
         serveStatic: { immutable: true, maxAge: '1y', fallthrough: false },
       }),
     );
+    // What a page may do is said with the page; each of its parts need not carry it again.
+    app.use(PAGE_RULES);
     app.use(express.static(pages, { maxAge: 0 }));
     app.get('/{*path}', (_, response) => response.sendFile(join(pages, 'index.html')));
   }

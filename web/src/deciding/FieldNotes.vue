@@ -10,6 +10,7 @@ import { counted, moment } from '../floor/words.ts';
 import SaidColour from '../recipe/SaidColour.vue';
 import { useManyPiles } from '../stores/manyPiles.ts';
 import { usePaintings } from '../stores/paintings.ts';
+import { useWithin } from '../stores/useWithin.ts';
 import { usePiles } from '../stores/piles.ts';
 import { useSamples } from '../stores/samples.ts';
 import { useSettings } from '../stores/settings.ts';
@@ -19,6 +20,7 @@ import { useStudio } from '../studio/useStudio.ts';
 const open = defineModel<boolean>({ required: true });
 const studio = useStudio();
 const paintings = usePaintings();
+const within = useWithin();
 const samples = useSamples();
 const piles = usePiles();
 const settings = useSettings();
@@ -38,25 +40,25 @@ function fresh(): void {
 
 async function note(): Promise<void> {
   if (!said.value?.read()) return;
-  const words = said.value.text.trim();
-  const colour = labDto(lab.value);
-  const noted = await studio.make(
-    [
-      {
-        do: 'sample.add',
-        id: newId(),
-        paintingId: paintings.onEasel!.id,
-        seen: colour,
-        paint: labDto(paintings.within(lab.value)),
-        thing: (thing.value.trim() || words || colourName(lab.value)).slice(0, 80),
-        light: light.value.slice(0, 60),
-      },
-    ],
-    `Noted ${thing.value.trim() || words || colourName(lab.value)}`,
-  );
-  if (!noted) return;
+  const written = { words: said.value.text.trim(), thing: thing.value.trim() };
+  const called = (written.thing || written.words || colourName(lab.value)).slice(0, 80);
+  const op = {
+    do: 'sample.add',
+    id: newId(),
+    paintingId: paintings.onEasel!.id,
+    seen: labDto(lab.value),
+    paint: labDto(within(lab.value)),
+    thing: called,
+    light: light.value.slice(0, 60),
+  } as const;
+  // The next can be said while this one is on its way; what was not kept comes back where nothing else stands yet.
   fresh();
-  said.value?.focus();
+  said.value.focus();
+  if (await studio.make([op], `Noted ${called}`)) return;
+  if (said.value?.text === '' && thing.value === '') {
+    said.value.text = written.words;
+    thing.value = written.thing;
+  }
 }
 
 const withPile = computed(() => new Set(piles.list.map(({ sampleId }) => sampleId)));

@@ -1,5 +1,4 @@
 import { createRouter, createWebHistory } from 'vue-router';
-import { fetchParts } from './sheets.ts';
 import { useNotices } from '../floor/notices.ts';
 import { usePaintings } from '../stores/paintings.ts';
 
@@ -24,16 +23,20 @@ export const router = createRouter({
 
 const FETCH_AHEAD_MS = 400;
 
-/** Fetches every place once the first is shown, so that all can be gone to while the studio is away; nothing of it is in the way of the first. */
+/**
+ * Fetches every place once the first is shown, so that all can be gone to while the studio is away; nothing of it is
+ * in the way of the first, and nothing is run before it is gone to. What to fetch stands in the page (web/vite.parts.ts).
+ */
 export async function fetchAhead(): Promise<void> {
   // A first place that cannot be had is told by the router's own error.
   await router.isReady().catch(() => undefined);
   await new Promise((done) => setTimeout(done, FETCH_AHEAD_MS));
-  void fetchParts();
-  for (const { components } of router.getRoutes()) {
-    const place = components?.['default'];
-    // What is lazy is a function; one that cannot be had now is asked for again when it is gone to.
-    if (typeof place === 'function') await (place as () => Promise<unknown>)().catch(() => undefined);
+  const listed = document.querySelector('#ahead')?.textContent;
+  for (const file of JSON.parse(listed ?? '[]') as string[]) {
+    const link = document.createElement('link');
+    // Behind whatever the hand asks for meanwhile.
+    Object.assign(link, { rel: file.endsWith('.js') ? 'modulepreload' : 'prefetch', href: file, crossOrigin: '', fetchPriority: 'low' });
+    document.head.append(link);
   }
 }
 

@@ -5,7 +5,7 @@ import { useLocalStorage } from '@vueuse/core';
 import { computed, ref, type Ref } from 'vue';
 import { engine, unlessGivenUp } from '../engine/engine.ts';
 import { newId } from '../floor/ids.ts';
-import { usePaintings } from '../stores/paintings.ts';
+import { useWithin } from '../stores/useWithin.ts';
 import { lookNow, usePiles } from '../stores/piles.ts';
 import { useDesk } from '../stores/useDesk.ts';
 import { largerBy } from './kin.ts';
@@ -18,7 +18,7 @@ type Own = Pick<Shift, 'value' | 'temperature' | 'chroma'>;
 export function useFamily(pile: Ref<PileDto>) {
   const piles = usePiles();
   const desk = useDesk();
-  const paintings = usePaintings();
+  const within = useWithin();
   const chosen = useLocalStorage('dusk.family', AIDS[0]!.id);
   /** Of each family and relative, as this painter has them. */
   const own = useLocalStorage<Record<string, Own>>('dusk.families', {});
@@ -32,7 +32,7 @@ export function useFamily(pile: Ref<PileDto>) {
       const mine = own.value[keyOf(relative.name)] ?? {};
       const by = { ...relative.by };
       for (const name of ['value', 'temperature', 'chroma'] as const) if (mine[name]) by[name] = (by[name] ?? 0) + mine[name];
-      const lab = paintings.within(relativeOf(base.value, { ...relative, by }));
+      const lab = within(relativeOf(base.value, { ...relative, by }));
       return { relative, lab, isOut: out.value.includes(relative.name), isOwn: Object.values(mine).some((v) => v !== 0) };
     }),
   );

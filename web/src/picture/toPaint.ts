@@ -1,7 +1,7 @@
 // What a colour of the picture is to be painted as.
 import { lightnessOfValue, throughKey, valueOfLightness, type Lab } from '@dusk/core';
-import { usePaintings } from '../stores/paintings.ts';
 import { useReference } from '../stores/reference.ts';
+import { useWithin } from '../stores/useWithin.ts';
 
 /** Where only the value counts, it is painted in another's hue. */
 export const ofValueAlone = (paint: Lab, [, a, b]: Lab): Lab => [
@@ -13,6 +13,6 @@ export const ofValueAlone = (paint: Lab, [, a, b]: Lab): Lab => [
 /** A colour that is seen, through the key of the picture that is looked at within the values the painting keeps between and under its ceiling. */
 export function useToPaint(): (seen: Lab) => Lab {
   const reference = useReference();
-  const paintings = usePaintings();
-  return (seen) => paintings.within(reference.key ? throughKey(reference.key, seen) : seen);
+  const within = useWithin();
+  return (seen) => within(reference.key ? throughKey(reference.key, seen) : seen);
 }

@@ -13,6 +13,7 @@ import { engine } from '../engine/engine.ts';
 import type { Proposal } from '../engine/proposal.ts';
 import { useLanding } from '../stores/landing.ts';
 import { usePaintings } from '../stores/paintings.ts';
+import { useWithin } from '../stores/useWithin.ts';
 import { useSettings } from '../stores/settings.ts';
 import { usePiles } from '../stores/piles.ts';
 import RecipeSteps from '../recipe/RecipeSteps.vue';
@@ -23,6 +24,7 @@ const router = useRouter();
 const landing = useLanding();
 const piles = usePiles();
 const paintings = usePaintings();
+const within = useWithin();
 const settings = useSettings();
 
 const said = useTemplateRef('said');
@@ -40,7 +42,7 @@ watch(open, (now) => {
 });
 
 /** Within what the painting may get. */
-const target = computed(() => paintings.within(lab.value));
+const target = computed(() => within(lab.value));
 const isHeld = computed(() => target.value !== lab.value);
 watch(
   [open, target, () => landing.deskFor(target.value)] as const,

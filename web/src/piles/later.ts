@@ -19,6 +19,5 @@ export const PalettePhotoSheet = defineAsyncComponent(async () => (await days())
 export const FieldNotes = defineAsyncComponent(async () => (await days()).FieldNotes);
 export const PrintSheet = defineAsyncComponent(async () => (await sheets()).PrintSheet);
 
-export const LATER = [open, sheets] as const;
 /** What is fetched with the piles' place. */
 export const WITH_PILES = [days, laid] as const;

@@ -1,4 +1,3 @@
-import { underCeiling, withinEnds, type Lab } from '@dusk/core';
 import type { Needs, Operation, PictureDto } from '@dusk/wire';
 import { UPLOAD_MOST_BYTES } from '@dusk/wire/limits';
 import { useLocalStorage } from '@vueuse/core';
@@ -71,12 +70,6 @@ export const usePaintings = defineStore('paintings', () => {
   const sendAhead = async (file: File): Promise<PictureDto | undefined> =>
     isTooLarge(file) ? undefined : notices.attempt(() => sendPicture(file));
 
-  /** A colour as dark, as light and as bright as the painting on the easel may get. */
-  function within(lab: Lab): Lab {
-    const { between, ceiling } = onEasel.value ?? {};
-    return underCeiling(withinEnds(lab, between ?? undefined), ceiling ?? undefined);
-  }
-
   /** What a picture is named by, once it is held here or in the studio. */
   const pictureIdOf = async (file: File): Promise<string | undefined> =>
     (await studio.holdPicture(file)) ?? (await notices.attempt(() => sendPicture(file)))?.id;
@@ -125,7 +118,6 @@ export const usePaintings = defineStore('paintings', () => {
     change,
     remove,
     sendAhead,
-    within,
     pictureIdOf,
     addReference,
     addDayPhoto,

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { hexToLab, strengthOf, valueOfLightness } from '@dusk/core';
+import { hexToLab, valueOfLightness, type Lab } from '@dusk/core';
 import { useElementSize, useWindowSize } from '@vueuse/core';
 import { computed, nextTick, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { useWhite } from '../../floor/white.ts';
@@ -49,6 +49,17 @@ const mostHalf = computed(() => {
 /** Planned: not mixed yet; gone: scraped off or used up; otherwise it lies on the palette. */
 const SAYS = { planned: 'planned', there: 'on the palette', gone: 'no longer on the palette' } as const;
 
+const ceiling = computed(() => paintings.onEasel?.ceiling ?? undefined);
+/** How strong a colour is; fetched where a painting has a ceiling. */
+const strengthOf = shallowRef<(lab: Lab) => number>();
+watch(
+  ceiling,
+  async (value) => {
+    if (value !== undefined)
+      strengthOf.value ??= await import('../../stores/useWithin.ts').then((one) => one.strengthOf).catch(() => undefined);
+  },
+  { immediate: true },
+);
 const dabs = computed(() => {
   const all = piles.ofRank;
   return all.map((pile) => {
@@ -57,8 +68,7 @@ const dabs = computed(() => {
     const value = valueOfLightness(lab[0]);
     const state = pile.stages.length === 0 ? ('planned' as const) : pile.there > 0 ? ('there' as const) : ('gone' as const);
     const isOther = pile.layer !== (paintings.onEasel?.layer ?? 1);
-    const ceiling = paintings.onEasel?.ceiling ?? undefined;
-    const isAbove = ceiling !== undefined && strengthOf(lab) > ceiling + 0.05;
+    const isAbove = ceiling.value !== undefined && (strengthOf.value?.(lab) ?? 0) > ceiling.value + 0.05;
     return {
       id: pile.id,
       isOther,
