@@ -143,7 +143,7 @@ describe('cards, on the page', () => {
     };
     const id = crypto.randomUUID();
     await sitting.elsewhere({ do: 'card.add', id, name: 'rose red', of: { plan, ml: 4 } });
-    await page.goto(`${sitting.running.address}cards/${id}`);
+    await sitting.go(`cards/${id}`);
     await openCard().waitFor();
     expect(await openCard().locator('[data-test=off-palette]').count()).to.equal(0);
     await page.getByRole('button', { name: 'Use rose red in the painting on the easel' }).click();

@@ -1,5 +1,5 @@
 // What time it is in a sitting: the same in the studio and in every window, whatever day it truly is.
-import type { BrowserContext } from 'playwright-core';
+import type { BrowserContext, Disposable } from 'playwright-core';
 import { testClock } from '../server/test/clock.ts';
 
 export { later } from '../server/test/clock.ts';
@@ -9,7 +9,7 @@ export { later } from '../server/test/clock.ts';
  * loaders mark functions by name and a window does not know their mark.
  * @param now what it is then, ms, of the machine's own `True.now()`
  */
-const told = (now: string): string => `{
+export const told = (now: string): string => `{
   const True = (globalThis.TrueDate ??= Date);
   const now = () => ${now};
   globalThis.Date = new Proxy(True, {
@@ -18,10 +18,16 @@ const told = (now: string): string => `{
   });
 }`;
 
+/** By how much the tests' clock is ahead of the machine's, ms. */
+export const ahead = (): number =>
+  // eslint-disable-next-line no-restricted-syntax -- how far the machine's clock is off
+  Date.parse(testClock()) - Date.now();
+
 /** The clock of a sitting. */
 export class SittingClock {
   /** Where it was set to stand. */
   private at: string | undefined;
+  private readonly told: Disposable[] = [];
 
   constructor(private readonly context: BrowserContext) {}
 
@@ -29,16 +35,19 @@ export class SittingClock {
 
   /** Tells every window that is opened from now on. */
   async begin(): Promise<void> {
-    // eslint-disable-next-line no-restricted-syntax -- how far the machine's clock is off
-    const ahead = Date.parse(testClock()) - Date.now();
-    await this.context.addInitScript(told(`True.now() + ${ahead}`));
+    this.told.push(await this.context.addInitScript(told(`True.now() + ${ahead()}`)));
+  }
+
+  /** Windows of another sitting are told nothing by this one. */
+  async end(): Promise<void> {
+    for (const one of this.told.splice(0)) await one.dispose();
   }
 
   /** Stands at a moment from now on, in the studio and in all windows. */
   async set(at: string): Promise<void> {
     this.at = new Date(at).toISOString();
     const still = told(String(Date.parse(at)));
-    await this.context.addInitScript(still);
+    this.told.push(await this.context.addInitScript(still));
     await Promise.all(this.context.pages().map((page) => page.evaluate(still)));
   }
 }

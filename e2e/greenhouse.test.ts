@@ -25,7 +25,7 @@ describe('a painting from an own picture, from its first pile to a restart', () 
   const kept: string[] = [];
   const at = async (patch: number): Promise<PileDto> => (await piles()).find(({ id }) => id === kept[patch])!;
   async function open(pile: PileDto): Promise<void> {
-    await page.goto(`${sitting.running.address}painting/${sitting.paintingId}/mixing/${pile.id}`);
+    await sitting.go(`painting/${sitting.paintingId}/mixing/${pile.id}`);
     await page.getByRole('heading', { name: `Pile ${pile.name}` }).waitFor();
   }
   /** Takes a child by some keys of the panel Kin. @returns it */
@@ -157,7 +157,7 @@ describe('a painting from an own picture, from its first pile to a restart', () 
   });
 
   it('every green is held under a ceiling of strength, and what is above it shows on the ledge', async () => {
-    await page.goto(`${sitting.running.address}painting/${sitting.paintingId}/mixing`);
+    await sitting.go(`painting/${sitting.paintingId}/mixing`);
     await sitting.choose('ceiling', 'no brighter than 3');
     await page.locator('.ledge .above').first().waitFor();
     const above = (await piles()).filter((p) => strengthOf(labOf(p)) > 3.05).length;
@@ -195,7 +195,7 @@ describe('a painting from an own picture, from its first pile to a restart', () 
     const inIt = new Set(pile.plan.heaps.flatMap(({ ingredients }) => ingredients.flatMap((one) => ('tube' in one ? one.tube : []))));
     const names = tubes!.filter(({ id }) => inIt.has(id)).map(({ name }) => name);
     const missing = names.find((name) => !/white/i.test(name))!;
-    await page.goto(`${sitting.running.address}painting/${sitting.paintingId}/mixing`);
+    await sitting.go(`painting/${sitting.paintingId}/mixing`);
     await page.getByRole('heading', { name: 'Piles, dark to light' }).waitFor();
     await page.keyboard.press('q');
     const sheet = page.getByRole('dialog', { name: 'A tube that is forgotten' });

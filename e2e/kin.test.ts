@@ -24,7 +24,7 @@ describe('piles and their kin, on the page', () => {
     (await piles()).find((p) => (typeof name === 'string' ? p.name === name : name.test(p.name)))!;
   async function open(name: string): Promise<PileDto> {
     const pile = await named(name);
-    await page.goto(`${sitting.running.address}painting/${sitting.paintingId}/mixing/${pile.id}`);
+    await sitting.go(`painting/${sitting.paintingId}/mixing/${pile.id}`);
     await page.getByRole('heading', { name: `Pile ${name}` }).waitFor();
     await page.locator('[data-test=alternative]').first().or(page.locator('[data-test=standing]')).first().waitFor();
     return pile;
@@ -129,7 +129,7 @@ describe('piles and their kin, on the page', () => {
   });
 
   it('two piles into one: dropped on one another, kept', async () => {
-    await page.goto(`${sitting.running.address}painting/${sitting.paintingId}/mixing`);
+    await sitting.go(`painting/${sitting.paintingId}/mixing`);
     await page.getByRole('heading', { name: 'Piles, dark to light' }).waitFor();
     const dab = (name: RegExp) => page.locator('.ledge').getByRole('link', { name }).first();
     const middle = async (name: RegExp) => {
@@ -163,7 +163,7 @@ describe('piles and their kin, on the page', () => {
   it('two held together show what a brush makes of them', async () => {
     const mother = await named('wall by the window');
     const other = await named('under the bowl');
-    await page.goto(`${sitting.running.address}painting/${sitting.paintingId}/mixing/${mother.id}?with=${other.id}`);
+    await sitting.go(`painting/${sitting.paintingId}/mixing/${mother.id}?with=${other.id}`);
     await page.locator('[data-test=blend] span').nth(8).waitFor();
     expect(await page.locator('[data-test=blend-says]').innerText()).to.match(/^Joined by a brush, wet/);
     await page.keyboard.press('Escape');
@@ -302,7 +302,7 @@ describe('piles and their kin, on the page', () => {
   });
 
   it('a pile is remade from other tubes in three actions, its difference by each lamp told before', async () => {
-    await page.goto(`${sitting.running.address}painting/${sitting.paintingId}/mixing`);
+    await sitting.go(`painting/${sitting.paintingId}/mixing`);
     const hand = new Hand(page);
     hand.actions++;
     await sitting.openPile(/^wall near the lamp, /);
@@ -334,7 +334,7 @@ describe('piles and their kin, on the page', () => {
   });
 
   it('a colour that is in no picture is said, or dialled', async () => {
-    await page.goto(`${sitting.running.address}painting/${sitting.paintingId}/mixing`);
+    await sitting.go(`painting/${sitting.paintingId}/mixing`);
     await page.getByRole('heading', { name: 'Piles, dark to light' }).waitFor();
     await page.keyboard.press('n');
     const sheet = page.getByRole('dialog', { name: 'A new pile' });
@@ -364,7 +364,7 @@ describe('piles and their kin, on the page', () => {
   it('the tube that is forgotten is named, or what to look at to tell', async () => {
     // A mixture of three tubes; its viridian is forgotten.
     const glaze = await named('glaze, halftone');
-    await page.goto(`${sitting.running.address}painting/${sitting.paintingId}/mixing`);
+    await sitting.go(`painting/${sitting.paintingId}/mixing`);
     await page.getByRole('heading', { name: 'Piles, dark to light' }).waitFor();
     await page.keyboard.press('q');
     const sheet = page.getByRole('dialog', { name: 'A tube that is forgotten' });
@@ -435,7 +435,7 @@ describe('piles and their kin, on the page', () => {
 
   it('a string at the easel goes by keys, a clicker, ticks and a tap; what is done is mixed', async () => {
     const string = (await piles()).find((p) => p.string && p.stages.length === 0)!.string!;
-    await page.goto(`${sitting.running.address}painting/${sitting.paintingId}/easel?string=${string.id}`);
+    await sitting.go(`painting/${sitting.paintingId}/easel?string=${string.id}`);
     await page.locator('[data-test=count]', { hasText: /^1 of/ }).waitFor();
     const count = async () => Number(/^(\d+) of/.exec((await page.locator('[data-test=count]').textContent())!.trim())![1]);
     await page.keyboard.press('PageDown');

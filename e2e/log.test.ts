@@ -246,7 +246,7 @@ describe('a day of eight piles', () => {
     const { sitting, page, log } = await begun('2027-03-27T17:00:00.000Z');
     try {
       await sitting.openReference();
-      await page.goto(`${sitting.running.address}painting/${sitting.paintingId}/easel`);
+      await sitting.go(`painting/${sitting.paintingId}/easel`);
       await page.locator('.easel').waitFor();
       const ofDay = async () => {
         const { sittings, rows } = await log();
@@ -262,7 +262,7 @@ describe('a day of eight piles', () => {
       expect(planned).to.be.at.least(4);
       // The night on which summer time begins: the next evening is another day, an hour sooner.
       await sitting.setClock('2027-03-28T16:00:00.000Z');
-      await page.goto(`${sitting.running.address}painting/${sitting.paintingId}/log`);
+      await sitting.go(`painting/${sitting.paintingId}/log`);
       await page.locator('[data-test=lay]').waitFor();
       await page.locator('[data-test=last-time]', { hasText: 'yesterday' }).waitFor();
       expect(sitting.faults).to.deep.equal([]);

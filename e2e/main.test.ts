@@ -180,7 +180,7 @@ describe('the picture beside the mixing', () => {
   it('stands at the easel, where what is gone past is mixed, and can be taken back', async () => {
     const { page } = sitting;
     const { paintingId } = sitting;
-    await page.goto(`${sitting.running.address}painting/${paintingId}/easel`);
+    await sitting.go(`painting/${paintingId}/easel`);
     await page.locator('.easel .picture-beside [role=application]').waitFor();
     const stage = (await page.locator('.easel .picture-beside').boundingBox())!;
     expect((stage.width * stage.height) / (1280 * 800)).to.be.at.most(1 / 3);

@@ -1,5 +1,8 @@
 import { expect } from 'chai';
+import { allHasCome, weigh } from './firstSecond.ts';
 import { Sitting } from './studio.ts';
+
+const KB = 1024;
 
 describe('the window', () => {
   let sitting: Sitting;
@@ -7,6 +10,17 @@ describe('the window', () => {
     sitting = await Sitting.begin();
   });
   after(() => sitting.end());
+
+  it('is light: the first place comes in 220 KB, and all that is fetched ahead in forty requests', async () => {
+    const weight = await weigh(sitting);
+    await sitting.open('paintings');
+    await sitting.page.locator('.place h1').waitFor();
+    expect(weight.bytes).to.be.within(50 * KB, 220 * KB);
+    expect(weight.requests).to.be.at.most(25);
+    await allHasCome(sitting, weight);
+    expect(weight.bytes).to.be.at.most(620 * KB);
+    expect(weight.requests).to.be.at.most(40);
+  });
 
   it('says in its own words what a wrong request in the built page is', async () => {
     const { page } = sitting;

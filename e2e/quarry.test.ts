@@ -23,7 +23,7 @@ describe('the quarry road, from memory', () => {
       { do: 'palette.add', id: paletteId, name: 'Four from memory', tubeIds },
       { do: 'painting.add', id: paintingId, title: 'The quarry road', paletteId },
     );
-    await page.goto(`${sitting.running.address}painting/${paintingId}/mixing`);
+    await sitting.go(`painting/${paintingId}/mixing`);
     await page.getByRole('heading', { name: 'No piles yet' }).waitFor();
   });
   after(() => sitting.end());
@@ -48,7 +48,7 @@ describe('the quarry road, from memory', () => {
   /** From an earlier pile, by steps. */
   async function from(hand: Hand, mother: PileDto, ...keys: readonly string[]): Promise<PileDto> {
     const before = (await piles()).map(({ id }) => id);
-    await page.goto(`${sitting.running.address}painting/${paintingId}/mixing/${mother.id}`);
+    await sitting.go(`painting/${paintingId}/mixing/${mother.id}`);
     await page.locator('[data-test=door]', { hasText: 'From it' }).waitFor();
     await page.getByText('Laying the palette out').waitFor({ state: 'detached' });
     await hand.key('2');
@@ -62,7 +62,7 @@ describe('the quarry road, from memory', () => {
   it('is eight piles, none of more than one heap, six of them got from an earlier one by what was in it or one thing more', async () => {
     const hand = new Hand(page);
     const road = await said(hand, 'warm grey, value 6');
-    await page.goto(`${sitting.running.address}painting/${paintingId}/mixing`);
+    await sitting.go(`painting/${paintingId}/mixing`);
     await page.getByRole('heading', { name: 'Piles, dark to light' }).waitFor();
     const bank = await said(hand, 'dull orange, value 4');
     const children: PileDto[] = [];
@@ -87,7 +87,7 @@ describe('the quarry road, from memory', () => {
   });
 
   it('is told by eye wherever it is told, and as a lesson', async () => {
-    await page.goto(`${sitting.running.address}painting/${paintingId}/mixing`);
+    await sitting.go(`painting/${paintingId}/mixing`);
     await page.getByRole('heading', { name: 'Piles, dark to light' }).waitFor();
     const { settings } = await sitting.rows();
     await sitting.elsewhere({ do: 'settings.change', version: settings![0]!.version, measure: 'eye' });

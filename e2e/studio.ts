@@ -3,8 +3,7 @@ import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { fillStudio } from '@dusk/demo';
-import { openStudio, startServer, type Running } from '@dusk/server';
+import { startServer, type Running } from '@dusk/server';
 import type { Answer, CardsFound, Rows } from '@dusk/wire';
 import {
   chromium,
@@ -15,48 +14,80 @@ import {
   type Page,
   type Request,
 } from 'playwright-core';
-import { testClock } from '../server/test/clock.ts';
 import { SittingClock } from './clock.ts';
+import { sampleLaidOut } from './sampleFolder.ts';
 
 export const PAGES = fileURLToPath(new URL('../web/dist', import.meta.url));
 
 /** Waits until something holds. @throws Error that names it when it does not in forty seconds */
 export async function soon(holds: () => Promise<boolean>, what: string): Promise<void> {
   const late = AbortSignal.timeout(40_000);
-  while (!(await holds())) {
+  // What takes long is asked for less often: asking is work of the studio and of the page that is waited for.
+  for (let pause = 25; !(await holds()); pause = Math.min(2 * pause, 200)) {
     if (late.aborted) throw new Error(`It did not come to pass: ${what}.`);
-    await new Promise((done) => setTimeout(done, 50));
+    await new Promise((done) => setTimeout(done, pause));
   }
-}
-
-/** Lays the sample studio out, on the morning of the tests. */
-export async function layOutSample(folder: string): Promise<void> {
-  const studio = await openStudio(folder, testClock);
-  await fillStudio(studio);
-  await studio.close();
-}
-
-/** The sample studio is laid out once in a run, by whoever runs all or else here; who begins with it gets a copy of its folder. */
-let sampleFolder: Promise<string> | undefined;
-async function laidOut(): Promise<string> {
-  const { DUSK_SAMPLE } = process.env;
-  if (DUSK_SAMPLE) return DUSK_SAMPLE;
-  const folder = mkdtempSync(join(tmpdir(), 'dusk-sample-'));
-  process.once('exit', () => rmSync(folder, { recursive: true, force: true }));
-  await layOutSample(folder);
-  return folder;
 }
 
 /** Where and in which language a sitting is, whatever the machine says. */
 export const SOMEWHERE = { timezoneId: 'Europe/Berlin', locale: 'en-GB' } as const;
 
-/** One browser serves a run; every sitting has a context of its own in it, which keeps nothing of another's. */
+/** One browser serves a run. */
 let theBrowser: Promise<Browser> | undefined;
 
 /** Ends the browser; a test run ends with its process, a script says when it has done. */
 export async function closeBrowser(): Promise<void> {
   await (await theBrowser)?.close();
   theBrowser = undefined;
+  desks.length = 0;
+}
+
+/**
+ * A window at one address that one sitting after another has: the page's scripts are fetched and compiled once for
+ * all of them, which is more than half of the work of opening it.
+ */
+interface Desk {
+  readonly context: BrowserContext;
+  /** What its windows were asked to be. */
+  readonly asked: string;
+  readonly size: { width: number; height: number };
+  page: Page;
+  port: number;
+  isTaken: boolean;
+}
+const desks: Desk[] = [];
+const LAPTOP = { width: 1280, height: 800 };
+
+/** A desk that nobody sits at. */
+async function freeDesk(browser: Browser, options: BrowserContextOptions): Promise<Desk> {
+  const asked = JSON.stringify(options);
+  let desk = desks.find((one) => !one.isTaken && one.asked === asked);
+  if (!desk) {
+    const context = await browser.newContext({ viewport: LAPTOP, ...SOMEWHERE, ...options });
+    desk = { context, asked, size: options.viewport ?? LAPTOP, page: await context.newPage(), port: 0, isTaken: false };
+    desks.push(desk);
+  }
+  desk.isTaken = true;
+  return desk;
+}
+
+/** Clears a desk for the next sitting: one empty window, and nothing that one has kept. */
+async function clear(desk: Desk): Promise<void> {
+  const { context, port, size } = desk;
+  context.removeAllListeners();
+  await context.unrouteAll();
+  if (desk.page.isClosed()) desk.page = await context.newPage();
+  const { page } = desk;
+  await Promise.all(context.pages().flatMap((one) => (one === page ? [] : [one.close()])));
+  page.removeAllListeners();
+  await page.unrouteAll();
+  await page.goto('about:blank');
+  await page.setViewportSize(size);
+  await page.emulateMedia({ media: null, colorScheme: null, reducedMotion: null, forcedColors: null, contrast: null });
+  const wire = await context.newCDPSession(page);
+  await wire.send('Storage.clearDataForOrigin', { origin: `http://127.0.0.1:${port}`, storageTypes: 'cookies,indexeddb,local_storage' });
+  await wire.detach();
+  desk.isTaken = false;
 }
 
 /** The product as a painter has it: the built interface over a studio of its own, in Chromium. */
@@ -65,8 +96,7 @@ export class Sitting {
     readonly folder: string,
     public running: Running,
     readonly browser: Browser,
-    public context: BrowserContext,
-    public page: Page,
+    private readonly desk: Desk,
     readonly faults: string[],
     /** Requests of the page that are not answered, but for what it hears. */
     private readonly underWay: Set<Request>,
@@ -76,7 +106,7 @@ export class Sitting {
   /** @param sample whether the sample studio is laid out */
   static async begin(sample = true, options: BrowserContextOptions = {}): Promise<Sitting> {
     const folder = mkdtempSync(join(tmpdir(), 'dusk-sitting-'));
-    if (sample) cpSync(await (sampleFolder ??= laidOut()), folder, { recursive: true });
+    if (sample) cpSync(await sampleLaidOut(), folder, { recursive: true });
     const browser = await (theBrowser ??= chromium.launch({
       executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
       args: [
@@ -90,11 +120,14 @@ export class Sitting {
       ],
     }));
     const faults: string[] = [];
-    const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, ...SOMEWHERE, ...options });
+    const desk = await freeDesk(browser, options);
+    const { context } = desk;
     const clock = new SittingClock(context);
     await clock.begin();
-    const running = await startServer(folder, 0, PAGES, clock.now);
-    const page = await context.newPage();
+    // An address that somebody took meanwhile is left to them: this sitting's pages are fetched anew then.
+    const running = await startServer(folder, desk.port, PAGES, clock.now).catch(() => startServer(folder, 0, PAGES, clock.now));
+    desk.port = Number(new URL(running.address).port);
+    const { page } = desk;
     page.on('pageerror', (error) => faults.push(error.message));
     page.on('console', (message) => {
       if (message.type() === 'error' && !/status of 4\d\d|net::ERR_(CONNECTION|INCOMPLETE|EMPTY)/.test(message.text()))
@@ -106,12 +139,37 @@ export class Sitting {
     page.on('request', (request) => void (request.url().includes('/events') || underWay.add(request)));
     page.on('requestfinished', (request) => void underWay.delete(request));
     page.on('requestfailed', (request) => void underWay.delete(request));
-    return new Sitting(folder, running, browser, context, page, faults, underWay, clock);
+    return new Sitting(folder, running, browser, desk, faults, underWay, clock);
+  }
+
+  get context(): BrowserContext {
+    return this.desk.context;
+  }
+  get page(): Page {
+    return this.desk.page;
+  }
+  set page(page: Page) {
+    this.desk.page = page;
   }
 
   async open(path = ''): Promise<void> {
     await this.page.goto(this.running.address + path);
     await this.page.locator('nav.rail').waitFor();
+  }
+
+  /** Goes to an address: as a link does where a page is open already, else by loading it. */
+  async go(path: string): Promise<void> {
+    const { address } = this.running;
+    if (!this.page.url().startsWith(address)) return this.open(path);
+    // What is open there begins anew, as it would for who comes from elsewhere.
+    const ways = this.page.url() === address + path ? ['paintings', path] : [path];
+    for (const way of ways) {
+      await this.page.evaluate((to) => {
+        history.pushState(null, '', to);
+        dispatchEvent(new PopStateEvent('popstate'));
+      }, `/${way}`);
+      await this.quiet();
+    }
   }
 
   /** Does what is done less often: opens the key it is behind and presses it. */
@@ -164,6 +222,11 @@ export class Sitting {
     await soon(still, 'the page is quiet');
   }
 
+  /** Lets go by what is fetched behind the hand. */
+  async rest(): Promise<void> {
+    await this.page.evaluate(() => new Promise((done) => setTimeout(done, 1500)));
+  }
+
   /** Stops the server and starts it again on the same file and port. */
   async restartServer(): Promise<void> {
     await this.running.stop();
@@ -182,14 +245,15 @@ export class Sitting {
   }
 
   async end(): Promise<void> {
-    await this.context.close();
+    await this.clock.end();
+    await clear(this.desk);
     await this.running.stop();
     rmSync(this.folder, { recursive: true, force: true });
   }
 
   /** Opens the first painting at its reference and waits for picture and book. */
   async openReference(title = 'Oil can and twine by window and lamp'): Promise<void> {
-    await this.open('paintings');
+    await this.go('paintings');
     await this.page.getByRole('link', { name: title }).click();
     await this.page.locator('.picture canvas').waitFor();
     await this.page.getByText('Laying the palette out').waitFor({ state: 'detached' });

@@ -1,0 +1,26 @@
+// The sample studio, laid out once: by whoever runs all, or else here.
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fillStudio } from '@dusk/demo';
+import { openStudio } from '@dusk/server';
+import { testClock } from '../server/test/clock.ts';
+
+/** Lays the sample studio out, on the morning of the tests. */
+export async function layOutSample(folder: string): Promise<void> {
+  const studio = await openStudio(folder, testClock);
+  await fillStudio(studio);
+  await studio.close();
+}
+
+let laid: Promise<string> | undefined;
+async function layOut(): Promise<string> {
+  const { DUSK_SAMPLE } = process.env;
+  if (DUSK_SAMPLE) return DUSK_SAMPLE;
+  const folder = mkdtempSync(join(tmpdir(), 'dusk-sample-'));
+  process.once('exit', () => rmSync(folder, { recursive: true, force: true }));
+  await layOutSample(folder);
+  return folder;
+}
+/** Its folder; who begins with it copies it. */
+export const sampleLaidOut = (): Promise<string> => (laid ??= layOut());
