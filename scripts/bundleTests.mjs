@@ -28,7 +28,7 @@ export async function bundleTests(files, folder) {
   await build({
     ...BUNDLED,
     entryPoints: [
-      ...files.map((file) => ({ in: join(ROOT, file), out: nameOfTest(file).replace('/', '.') })),
+      ...files.map((file) => ({ in: join(ROOT, file), out: fileOfTest(nameOfTest(file)) })),
       ...Object.entries(THREADS).map(([out, source]) => ({ in: join(ROOT, source), out })),
     ],
     outdir: folder,
@@ -39,6 +39,9 @@ export async function bundleTests(files, folder) {
 
 /** `server/keeping` of server/test/keeping.test.ts. */
 export const nameOfTest = (file) => file.replace('/test/', '/').replace(/(\.test)?\.ts$/, '');
+
+/** Where a test lies once it is bundled, without its ending. */
+export const fileOfTest = (name) => name.replaceAll('/', '.');
 
 /** How Node is started on a bundle: what decorators ask for is there before any piece of it. */
 export const BUNDLED_RUNS = ['--enable-source-maps', '--import', 'reflect-metadata'];

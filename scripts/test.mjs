@@ -11,7 +11,7 @@ installPackages();
 const CHROMIUM = chromiumPath();
 buildPages();
 // Packages may only now be there.
-const { BUNDLED_RUNS, bundleTests, nameOfTest } = await import('./bundleTests.mjs');
+const { BUNDLED_RUNS, bundleTests, fileOfTest, nameOfTest } = await import('./bundleTests.mjs');
 
 /** As many as there are cores on the machines that this is meant for. */
 const WORKERS = 2;
@@ -23,7 +23,8 @@ const last = JSON.parse(readFileSync(TIMES, 'utf8'));
 const flags = new Set(process.argv.slice(2).filter((arg) => arg.startsWith('--')));
 const words = process.argv.slice(2).filter((arg) => !arg.startsWith('--'));
 const isWanted = (name) => words.length === 0 || words.some((word) => name.includes(word));
-const UNIT = ['core', 'wire', 'server', 'cli', 'web', 'demo'].map((workspace) => `${workspace}/test`);
+/** The page's logic over a studio of its own needs no browser. */
+const UNIT = [...['core', 'wire', 'server', 'cli', 'web', 'demo'].map((workspace) => `${workspace}/test`), 'e2e/page'];
 const files = [...(flags.has('--e2e') ? [] : UNIT), ...(flags.has('--unit') ? [] : ['e2e'])]
   .flatMap((folder) => readdirSync(join(ROOT, folder)).map((name) => `${folder}/${name}`))
   .filter((file) => file.endsWith('.test.ts') && isWanted(nameOfTest(file)));
@@ -37,7 +38,7 @@ const SAMPLE = join(OUT, 'sample');
 if (files.some((file) => file.startsWith('e2e/'))) run(process.execPath, [...BUNDLED_RUNS, join(OUT, 'e2e.sample.mjs'), SAMPLE]);
 mkdirSync(join(OUT, 'reports'));
 
-const reportOf = (name) => join(OUT, 'reports', `${name.replace('/', '.')}.json`);
+const reportOf = (name) => join(OUT, 'reports', `${fileOfTest(name)}.json`);
 const test = (file) => {
   const name = nameOfTest(file);
   const mocha = [join(ROOT, 'node_modules/mocha/bin/mocha.js'), '--no-config', '--exit'];
@@ -54,7 +55,7 @@ const test = (file) => {
       String(timeout),
       '--reporter',
       join(ROOT, 'scripts/reporter.cjs'),
-      join(OUT, `${name.replace('/', '.')}.mjs`),
+      join(OUT, `${fileOfTest(name)}.mjs`),
     ],
     env: { CHROMIUM, DUSK_SAMPLE: SAMPLE, MOCHA_REPORT: reportOf(name) },
     isTest: true,

@@ -15,6 +15,7 @@ import { until } from '@vueuse/core';
 import { computed, onScopeDispose, reactive, ref, shallowRef, watch, type Ref } from 'vue';
 import { useRoute } from 'vue-router';
 import { engine, unlessGivenUp, type Desk } from '../engine/engine.ts';
+import { useNotices } from '../floor/notices.ts';
 import { useDesk } from '../stores/useDesk.ts';
 import { usePaintings } from '../stores/paintings.ts';
 import { useSettings } from '../stores/settings.ts';
@@ -33,7 +34,7 @@ export const NEXT_ML = 3;
 /** Piles that lie there and may be the one thing that is added, those nearest in value. */
 const MOST_BESIDE = 6;
 /** An answer that has not come by then was given up. */
-const ANSWER_MS = 4000;
+const ANSWER_MS = 20_000;
 
 /**
  * What is wanted of a pile by steps (darker, in shadow, toward another), and the additions that do it,
@@ -214,15 +215,18 @@ export function useKin(pile: Ref<PileDto>, active: Ref<boolean>) {
     { immediate: true },
   );
 
-  /** What is kept is what was pressed last, not what stood there before. */
-  async function settled(): Promise<void> {
-    if (moves.value) await until(() => answered.value === askedNow.value).toBe(true, { timeout: ANSWER_MS });
+  /** What is kept is what was pressed last, not what stood there before. @returns whether it stands there */
+  async function settled(): Promise<boolean> {
+    if (!moves.value) return true;
+    await until(() => answered.value === askedNow.value).toBe(true, { timeout: ANSWER_MS });
+    if (answered.value === askedNow.value) return true;
+    useNotices().refused('The recipe for this did not come, so nothing was kept. Press again.');
+    return false;
   }
 
   /** @returns the id of the child, where it was kept */
   async function keepChild(): Promise<string | undefined> {
-    await settled();
-    if (!plan.value || !shown.value) return undefined;
+    if (!(await settled()) || !plan.value || !shown.value) return undefined;
     const id = newId();
     const target = moves.value ? wanted.value : shown.value;
     const child = { id, name: comesOf.value, lab: target, plan: plan.value, ml: NEXT_ML, steps: { ...steps } };
@@ -235,8 +239,7 @@ export function useKin(pile: Ref<PileDto>, active: Ref<boolean>) {
   const isMixed = computed(() => pile.value.there > 0);
   /** Changes the pile itself: what is planned is planned anew, to what lies there the additions are recorded. */
   async function changeItself(): Promise<boolean> {
-    await settled();
-    if (!plan.value || !shown.value) return false;
+    if (!(await settled()) || !plan.value || !shown.value) return false;
     const target = moves.value ? wanted.value : shown.value;
     if (isMixed.value) {
       const { id, version, name } = pile.value;
