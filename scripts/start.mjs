@@ -10,7 +10,7 @@ const { bundlePrograms, bundleSample } = await import('./programs.mjs');
 const isDemo = process.argv.includes('--demo');
 const folder = join(ROOT, isDemo ? 'demo' : 'server', 'dist');
 await (isDemo ? bundleSample : bundlePrograms)(folder);
-const server = spawn(process.execPath, ['--enable-source-maps', join(folder, isDemo ? 'main.mjs' : 'run.mjs')], {
+const server = spawn(process.execPath, [join(folder, isDemo ? 'main.mjs' : 'run.mjs')], {
   cwd: ROOT,
   stdio: 'inherit',
 });

@@ -202,6 +202,25 @@ describe('the studio over HTTP', () => {
     expect([await queries('/api/studio'), await queries(`/api/paintings/${painting.id}`)]).to.deep.equal(before);
     expect(before.every((n) => n > 0)).to.equal(true);
   });
+
+  it('answers a window that asks for the same again as it answered before, until something was changed', async () => {
+    const painting = await aPainting(bench);
+    const all = async () => [(await bench.http.get('/api/studio')).text, (await bench.http.get(`/api/paintings/${painting.id}`)).text];
+    const first = await all();
+    let count = 0;
+    onQuery(bench, () => count++);
+    expect(await all()).to.deep.equal(first);
+    expect(count, 'queries of two reads').to.be.at.most(4);
+    const { id, version } = painting;
+    const op = { do: 'painting.change', id, version, title: 'Another' } as const;
+    const made = newId();
+    await send(bench, [op], made).expect(201);
+    const titleNow = async () => (await read(bench)).rows.paintings!.find((one) => one.id === id)!.title;
+    expect(await titleNow()).to.equal('Another');
+    await undo(bench, made).expect(201);
+    expect(await titleNow()).to.equal(painting.title);
+    await bench.http.get(`/api/paintings/${newId()}`).expect(404);
+  });
 });
 
 describe('what was done with a pile', () => {

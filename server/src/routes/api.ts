@@ -28,6 +28,7 @@ import { copiesOf } from '../settings/daily.ts';
 import { isFromElsewhere } from '../refusing/localOnly.ts';
 import { notFound, ProblemError } from '../refusing/problems.ts';
 import { bringRest } from '../cards/bringing.ts';
+import { newestSeq } from '../change/newestSeq.ts';
 import { logAt, makeChange } from '../studio/changes.ts';
 import { cardRoutes } from './cards.ts';
 import { oneAtATime, readPicture } from '../pictures/own.ts';
@@ -38,6 +39,7 @@ import { READING } from '../studio/reading.ts';
 import type { Studio } from '../change/studio.ts';
 import { changeFrom } from './change.ts';
 import { eventsOf } from './events.ts';
+import { KeptAnswers } from './kept.ts';
 import { uploads } from './uploads.ts';
 
 /** @throws ProblemError when the id in the path cannot be one. */
@@ -49,21 +51,30 @@ function idIn({ params: { id } }: Request): string {
 /** Open windows hear of a change a moment after it was answered. */
 const TELL_MS = 30;
 
+/** Reads that say the same as long as nothing was changed. */
+const FOLLOWS_FROM_CHANGES: ReadonlySet<ReadName> = new Set(['studio', 'painting']);
+
 /** The routes under `/api`: the tables of reads and operations, served, and pictures by what they hold. `pages` is the folder of the built interface. */
 export function apiRoutes(studio: Studio, pages?: string): Router {
   const { look, change } = studio;
   const api = Router();
+  const kept = new KeptAnswers();
 
   for (const [name, path] of Object.entries(READS) as [ReadName, string][])
     api.get(path, async (request, response) => {
       const id = path.includes(':id') ? idIn(request) : '';
-      response.json(
-        await look<unknown>(async (db) => {
-          const answer = (await READING[name](db, id)) as { readonly seq?: number };
-          const log = answer.seq === undefined ? null : await logAt(db, answer.seq);
-          return { ...answer, ...(log !== null && { log }) };
-        }),
-      );
+      const asked = `${name} ${id}`;
+      const text = await look(async (db) => {
+        const now = await newestSeq(db);
+        const known = kept.of(asked, now);
+        if (known !== undefined) return known;
+        const answer = (await READING[name](db, id)) as { readonly seq?: number };
+        const log = answer.seq === undefined ? null : await logAt(db, answer.seq);
+        const written = JSON.stringify({ ...answer, ...(log !== null && { log }) });
+        if (FOLLOWS_FROM_CHANGES.has(name)) kept.keep(asked, now, written);
+        return written;
+      });
+      response.type('json').send(text);
     });
 
   /** What waited for another studio, that was open at this address before, is not taken in here. */
