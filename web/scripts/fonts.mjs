@@ -1,5 +1,6 @@
 // npm run fonts: cuts the faces of the page to the letters that it writes by itself. What a painter writes beyond them
-// comes from the whole faces, on demand (web/src/frame/theme/letters.css).
+// comes from the whole faces, on demand (web/src/frame/theme/letters.css). Writes the licences of letters and icons into
+// one file that the page shows (web/public/licences.txt).
 import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -56,4 +57,16 @@ writeFileSync(
 }
 `,
     ).join(''),
+);
+
+const licenceOf = (name) =>
+  readFileSync(join(dirname(fileURLToPath(import.meta.resolve(`${name}/package.json`))), 'LICENSE'), 'utf8').trim();
+const OURS = [
+  ['@fontsource/alegreya-sans', 'The letters of page and paper. Those that the page writes by itself are cut from the whole faces.'],
+  ['@fontsource/noto-sans-sc', 'The letters of sheets for names in Han and kana.'],
+  ['@mdi/js', 'The icons.'],
+];
+writeFileSync(
+  join(ROOT, 'web/public/licences.txt'),
+  OURS.map(([name, says]) => `${says}\n(${name})\n\n${licenceOf(name)}\n`).join(`\n${'-'.repeat(80)}\n\n`),
 );

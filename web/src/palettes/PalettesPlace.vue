@@ -10,6 +10,7 @@ import PrintSheet from '../printing/PrintSheet.vue';
 import { useDesk } from '../stores/useDesk.ts';
 import { usePaintings } from '../stores/paintings.ts';
 import EditableName from '../controls/EditableName.vue';
+import { inSteps } from '../floor/inSteps.ts';
 import { useShortcuts } from '../floor/useShortcuts.ts';
 import { useTubes, type Tube } from '../stores/tubes.ts';
 import { usePalettes } from '../stores/palettes.ts';
@@ -87,6 +88,8 @@ const missingFor = ref<{ readonly paletteId: string; readonly missing: readonly 
 async function remove(): Promise<void> {
   if (await palettes.remove(opened.value!.id)) await router.replace({ name: 'palettes', params: {} });
 }
+/** The palettes and the name of the one that is open; then what is looked at. */
+const steps = inSteps(1);
 const printing = ref(false);
 const CARD_ML = 2;
 /** Cards of every pair, half way from the one to the other as an eye sees it. */
@@ -177,7 +180,8 @@ const use = (): Promise<boolean> => paintings.change(paintings.onEasel!.id, { pa
       <p v-if="missingFor?.paletteId === opened.id && missingFor.missing.length > 0" role="status" data-test="missing">
         Your rack has no tube for {{ missingFor.missing.join(', ') }}: typical ones stand for them.
       </p>
-      <LaidOut v-if="view === 'laid'" ref="laid" v-model:before="making" :palette="opened" />
+      <template v-if="steps < 1" />
+      <LaidOut v-else-if="view === 'laid'" ref="laid" v-model:before="making" :palette="opened" />
       <WhatTheyMake v-else-if="view === 'made'" :key="opened.id" :tubes="laidOut" />
       <ForPicture v-else-if="view === 'picture'" :tubes="laidOut" :full="full" @add="add" @take-away="takeAway" />
       <BesideAnother v-else :palette-id="opened.id" :tubes="laidOut" />

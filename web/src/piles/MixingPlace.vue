@@ -89,7 +89,8 @@ const asked = {
   photographing: onceTrue(photographing),
   printing: onceTrue(printing),
 };
-const steps = inSteps(1);
+/** What stands around the piles; then their recipes in words. */
+const steps = inSteps(2);
 const PILES_FIRST_MS = 500;
 // They are there while the studio is away.
 onMounted(() => setTimeout(() => void Promise.allSettled(WITH_PILES.map((part) => part())), PILES_FIRST_MS));
@@ -188,7 +189,7 @@ useShortcuts(() => [
                 v-for="pile in one.piles"
                 :key="pile.id"
                 class="pile"
-                :title="short(pile.plan, pile.ml)"
+                :title="steps > 1 ? short(pile.plan, pile.ml) : undefined"
                 :to="{ name: 'mixing', params: { paintingId, pileId: pile.id } }"
               >
                 <ColourPair :target="landing.wantedOf(pile)" :mixed="piles.seenNow(pile)" :height="96" />

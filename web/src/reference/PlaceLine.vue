@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useId } from 'vue';
+import { inSteps } from '../floor/inSteps.ts';
 import { useSamples } from '../stores/samples.ts';
 import Pick from '../controls/Pick.vue';
 import { ZONES_OR_NONE } from '../controls/options.ts';
@@ -10,11 +11,14 @@ const thing = defineModel<string>('thing', { required: true });
 const emit = defineEmits<{ thing: [thing: string] }>();
 const samples = useSamples();
 const list = useId();
+/** The list of zones is a whole task's work: what was kept is shown before it. */
+const steps = inSteps(1);
 </script>
 
 <template>
   <div class="place-line">
-    <Pick v-model="zone" :options="ZONES_OR_NONE" aria-label="Zone of light" data-test="zone" />
+    <span v-if="steps < 1" class="zone">{{ ZONES_OR_NONE.find(({ value }) => value === zone)?.title ?? '' }}</span>
+    <Pick v-else v-model="zone" :options="ZONES_OR_NONE" aria-label="Zone of light" data-test="zone" />
     <span>of</span>
     <input
       v-model="thing"
@@ -40,6 +44,11 @@ const list = useId();
   align-items: center;
   gap: 0 calc(2 * var(--unit));
   line-height: 1.2;
+}
+/* As wide as the field that comes there. */
+.zone {
+  min-width: 120px;
+  min-height: 44px;
 }
 .thing {
   min-height: 44px;
