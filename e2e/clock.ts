@@ -1,5 +1,5 @@
 // What time it is in a sitting: the same in the studio and in every window, whatever day it truly is.
-import type { BrowserContext, Disposable } from 'playwright-core';
+import type { BrowserContext, Disposable, Page } from 'playwright-core';
 import { testClock } from '../server/test/clock.ts';
 
 export { later } from '../server/test/clock.ts';
@@ -18,11 +18,6 @@ export const told = (now: string): string => `{
   });
 }`;
 
-/** By how much the tests' clock is ahead of the machine's, ms. */
-export const ahead = (): number =>
-  // eslint-disable-next-line no-restricted-syntax -- how far the machine's clock is off
-  Date.parse(testClock()) - Date.now();
-
 /** The clock of a sitting. */
 export class SittingClock {
   /** Where it was set to stand. */
@@ -33,9 +28,11 @@ export class SittingClock {
 
   readonly now = (): string => this.at ?? testClock();
 
-  /** Tells every window that is opened from now on. */
-  async begin(): Promise<void> {
-    this.told.push(await this.context.addInitScript(told(`True.now() + ${ahead()}`)));
+  /** Tells every window that is opened from now on. @param page a window that was told nothing yet */
+  async begin(page: Page): Promise<void> {
+    // eslint-disable-next-line no-restricted-syntax -- how far the window's clock is off
+    const there = await page.evaluate(() => Date.now());
+    this.told.push(await this.context.addInitScript(told(`True.now() + ${Date.parse(testClock()) - there}`)));
   }
 
   /** Windows of another sitting are told nothing by this one. */

@@ -123,7 +123,7 @@ export class Sitting {
     const desk = await freeDesk(browser, options);
     const { context } = desk;
     const clock = new SittingClock(context);
-    await clock.begin();
+    await clock.begin(desk.page);
     // An address that somebody took meanwhile is left to them: this sitting's pages are fetched anew then.
     const running = await startServer(folder, desk.port, PAGES, clock.now).catch(() => startServer(folder, 0, PAGES, clock.now));
     desk.port = Number(new URL(running.address).port);
