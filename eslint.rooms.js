@@ -14,9 +14,10 @@ const FLOORS = {
   ],
   server: [
     ['entities', 'migrations', 'refusing'],
-    ['file', 'tubes'],
+    ['file'],
     ['change'],
-    ['deeds', 'settings', 'rack', 'palettes', 'paintings', 'pictures'],
+    ['tubes'],
+    ['deeds', 'settings', 'palettes', 'paintings', 'pictures'],
     ['beliefs'],
     ['piles'],
     ['cards', 'log'],

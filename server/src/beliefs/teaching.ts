@@ -14,7 +14,7 @@ import { IsNull, Not, type EntityManager } from 'typeorm';
 import { Reading, TubeState } from '../entities/index.ts';
 import { unfit } from '../refusing/problems.ts';
 import type { Work } from '../change/work.ts';
-import { addState } from '../rack/rack.ts';
+import { addState } from '../tubes/changing.ts';
 import { paintOfState } from '../tubes/tubes.ts';
 import { baseStates } from './evidence.ts';
 import { makeAllStale } from './order.ts';

@@ -6,7 +6,7 @@ import { Settings, Tube, TubeState } from '../entities/index.ts';
 import { relearn } from '../beliefs/beliefs.ts';
 import { makeAllStale } from '../beliefs/order.ts';
 import { workOn } from '../change/work.ts';
-import { addState, USUAL_NOZZLE_MM } from '../rack/rack.ts';
+import { addState, USUAL_NOZZLE_MM } from '../tubes/changing.ts';
 import { typicalCurves, TYPICAL_SOURCE } from '../tubes/tubes.ts';
 
 /** A new tube of a generic pigment, with the pigment's typical curves as its first state. */

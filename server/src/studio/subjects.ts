@@ -25,7 +25,7 @@ import { addPile, changePile, deletePile, pileRows, restorePile } from '../piles
 import { addSitting, changeSitting, deleteSitting, restoreSitting, sittingRows } from '../deeds/sittings.ts';
 import { changeDevice, deviceRows } from '../settings/devices.ts';
 import { changeSettings, settingsRows } from '../settings/settings.ts';
-import { addOwnTube, changeTube, deleteTube, restoreTube } from '../rack/rack.ts';
+import { addOwnTube, changeTube, deleteTube, restoreTube } from '../tubes/changing.ts';
 import { stateRows, tubeRows } from '../tubes/tubes.ts';
 
 /** What is done with a kind of row, by the names of its operations after the dot. */

@@ -8,7 +8,7 @@ import { ProblemError, stale, unfit } from '../refusing/problems.ts';
 import { puttingAway } from '../change/putAway.ts';
 import { changed, given, present } from '../change/rows.ts';
 import type { Doing, Work } from '../change/work.ts';
-import { paintOfState, tubeRows, typicalCurves, TYPICAL_SOURCE } from '../tubes/tubes.ts';
+import { paintOfState, tubeRows, typicalCurves, TYPICAL_SOURCE } from './tubes.ts';
 
 /** Mouth of an ordinary 40 ml tube. */
 export const USUAL_NOZZLE_MM = 6;
