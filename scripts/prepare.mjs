@@ -62,6 +62,7 @@ export function buildPages() {
     ...['web/src', 'web/outing', 'web/public', 'core/src', 'wire/src'].filter((f) => existsSync(join(ROOT, f))).flatMap(filesBelow),
     'web/index.html',
     'web/vite.config.ts',
+    'web/vite.parts.ts',
     'web/vite.outing.config.ts',
     'package-lock.json',
   ];
