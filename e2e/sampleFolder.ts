@@ -4,11 +4,13 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fillStudio } from '@dusk/demo';
 import { openStudio } from '@dusk/server';
-import { testClock } from '../server/test/clock.ts';
+import { MORNING, ticking } from '../server/test/clock.ts';
 
-/** Lays the sample studio out, on the morning of the tests. */
+const MINUTE_MS = 60_000;
+
+/** Lays the sample studio out, in the minute before the tests begin: whatever they do comes after all that is in it. */
 export async function layOutSample(folder: string): Promise<void> {
-  const studio = await openStudio(folder, testClock);
+  const studio = await openStudio(folder, ticking(new Date(Date.parse(MORNING) - MINUTE_MS).toISOString()));
   await fillStudio(studio);
   await studio.close();
 }

@@ -152,7 +152,11 @@ export class Sitting {
     this.desk.page = page;
   }
 
+  /** Something was changed elsewhere since a page was loaded. */
+  private isBehind = false;
+
   async open(path = ''): Promise<void> {
+    this.isBehind = false;
     await this.page.goto(this.running.address + path);
     await this.page.locator('nav.rail').waitFor();
   }
@@ -160,7 +164,9 @@ export class Sitting {
   /** Goes to an address: as a link does where a page is open already, else by loading it. */
   async go(path: string): Promise<void> {
     const { address } = this.running;
-    if (!this.page.url().startsWith(address)) return this.open(path);
+    // What was changed elsewhere may not be heard of yet.
+    if (!this.page.url().startsWith(address) || this.isBehind) return this.open(path);
+    await this.quiet();
     // What is open there begins anew, as it would for who comes from elsewhere.
     const ways = this.page.url() === address + path ? ['paintings', path] : [path];
     for (const way of ways) {
@@ -261,6 +267,7 @@ export class Sitting {
 
   /** Makes a change as another window would. */
   async elsewhere(...ops: readonly object[]): Promise<void> {
+    this.isBehind = true;
     const response = await fetch(`${this.running.address}api/changes`, {
       method: 'POST',
       headers: { 'Content-Type': 'application/json' },

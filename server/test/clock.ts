@@ -13,6 +13,12 @@ export const goingFrom = (moment: string): Clock => {
 
 export const testClock: Clock = goingFrom(MORNING);
 
+/** A clock that goes on by a millisecond each time it is read: what is laid out by it is done at once, however slow the machine is. */
+export function ticking(from: string): Clock {
+  let at = Date.parse(from);
+  return () => new Date(at++).toISOString();
+}
+
 /** A moment some days, and hours, from another. */
 export const later = (at: string, days: number, hours = 0): string =>
   new Date(Date.parse(at) + days * 86_400_000 + hours * 3_600_000).toISOString();
