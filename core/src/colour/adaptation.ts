@@ -1,8 +1,8 @@
 import type { Xyz } from './spaces.ts';
-import { inverse3, times3, type Matrix3 } from './threes.ts';
+import { inverse3, times3, type Rows3 } from './threes.ts';
 
 /** CAT16 sharpened sensors (Li et al. 2017). */
-const CAT16: Matrix3 = [
+const CAT16: Rows3 = [
   [0.401288, 0.650173, -0.051461],
   [-0.250268, 1.204414, 0.045854],
   [-0.002079, 0.048952, 0.953127],

@@ -1,6 +1,6 @@
 import { BANDS } from '../colour/spectrum.ts';
 import type { Lab } from '../colour/spaces.ts';
-import { dot3, inverse3, times3, type Row3 } from '../colour/threes.ts';
+import { dampedStep3, slopes3, type Row3 } from '../colour/threes.ts';
 import type { PaintCurves } from '../paint/catalogue.ts';
 import { labOf, reflectance } from '../paint/mix.ts';
 
@@ -28,31 +28,17 @@ const changed = ({ K, S }: PaintCurves, by: readonly number[]): PaintCurves => (
  */
 export function asSeen(paint: PaintCurves, seen: Lab): PaintCurves {
   let by: Row3 = [0, 0, 0];
+  /** How far it looks from what was seen. */
+  const off = (at: Row3): Row3 => {
+    const [L, a, b] = labOf(reflectance(changed(paint, at)));
+    return [L - seen[0], a - seen[1], b - seen[2]];
+  };
   for (let round = 0; round < ROUNDS; round++) {
-    const off = (at: Row3): Row3 => {
-      const [L, a, b] = labOf(reflectance(changed(paint, at)));
-      return [seen[0] - L, seen[1] - a, seen[2] - b];
-    };
     const now = off(by);
     if (Math.hypot(...now) < NEAR) break;
-    /** How the look changes with each shape. */
-    const column = (m: 0 | 1 | 2): Row3 => {
-      const moved = off([by[0] + (m === 0 ? STEP : 0), by[1] + (m === 1 ? STEP : 0), by[2] + (m === 2 ? STEP : 0)]);
-      return [(now[0] - moved[0]) / STEP, (now[1] - moved[1]) / STEP, (now[2] - moved[2]) / STEP];
-    };
-    const columns = [column(0), column(1), column(2)] as const;
-    const damped = (i: 0 | 1 | 2): Row3 => [
-      dot3(columns[i], columns[0]) + (i === 0 ? DAMPING : 0),
-      dot3(columns[i], columns[1]) + (i === 1 ? DAMPING : 0),
-      dot3(columns[i], columns[2]) + (i === 2 ? DAMPING : 0),
-    ];
-    const stride = times3(inverse3([damped(0), damped(1), damped(2)]), [
-      dot3(columns[0], now),
-      dot3(columns[1], now),
-      dot3(columns[2], now),
-    ]);
+    const stride = dampedStep3(slopes3(off, by, now, STEP), now, () => DAMPING);
     const longest = Math.max(STRIDE, ...stride.map(Math.abs)) / STRIDE;
-    const held = (m: 0 | 1 | 2): number => Math.min(FARTHEST, Math.max(-FARTHEST, by[m] + stride[m] / longest));
+    const held = (m: 0 | 1 | 2): number => Math.min(FARTHEST, Math.max(-FARTHEST, by[m] - stride[m] / longest));
     by = [held(0), held(1), held(2)];
   }
   return changed(paint, by);

@@ -1,6 +1,7 @@
 import { CraftError, finite } from '../errors.ts';
 import type { Lab, LinearRgb, Xyz } from '../colour/spaces.ts';
 import { labInverse } from '../colour/spaces.ts';
+import { inverse3, times3, type Row3 } from '../colour/threes.ts';
 import { lumaOf, SRGB, type RgbSpace } from './pixels.ts';
 
 /** How the light of a photo is put right: in stops, and by what is known to be without hue, or by the colour of its light. */
@@ -13,24 +14,10 @@ export interface Lighting {
   readonly kelvin?: number | undefined;
 }
 
-type Rows3 = readonly [LinearRgb, LinearRgb, LinearRgb];
-
-/** Inverse of a 3 × 3 matrix by rows (the adjugate over the determinant). */
-function inverse(m: Float64Array): Rows3 {
-  const [a, b, c, d, e, f, g, h, i] = m as unknown as [number, number, number, number, number, number, number, number, number];
-  const det = a * (e * i - f * h) - b * (d * i - f * g) + c * (d * h - e * g);
-  return [
-    [(e * i - f * h) / det, (c * h - b * i) / det, (b * f - c * e) / det],
-    [(f * g - d * i) / det, (a * i - c * g) / det, (c * d - a * f) / det],
-    [(d * h - e * g) / det, (b * g - a * h) / det, (a * e - b * d) / det],
-  ];
-}
-
 /** Linear light in a space of an XYZ with Y of white at 1. */
-export function xyzToLinear({ toXyz }: RgbSpace, [X, Y, Z]: Xyz): LinearRgb {
-  const rows = inverse(toXyz);
-  const row = (i: 0 | 1 | 2): number => rows[i][0] * X + rows[i][1] * Y + rows[i][2] * Z;
-  return [row(0), row(1), row(2)];
+export function xyzToLinear({ toXyz: m }: RgbSpace, xyz: Xyz): LinearRgb {
+  const row = (i: number): Row3 => [m[i]!, m[i + 1]!, m[i + 2]!];
+  return times3(inverse3([row(0), row(3), row(6)]), xyz);
 }
 
 /** Linear light in a space of a Lab colour under D65. */
