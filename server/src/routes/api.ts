@@ -63,16 +63,13 @@ export function apiRoutes(studio: Studio, pages?: string): Router {
   for (const [name, path] of Object.entries(READS) as [ReadName, string][])
     api.get(path, async (request, response) => {
       const id = path.includes(':id') ? idIn(request) : '';
-      const asked = `${name} ${id}`;
       const text = await look(async (db) => {
-        const now = await newestSeq(db);
-        const known = kept.of(asked, now);
-        if (known !== undefined) return known;
-        const answer = (await READING[name](db, id)) as { readonly seq?: number };
-        const log = answer.seq === undefined ? null : await logAt(db, answer.seq);
-        const written = JSON.stringify({ ...answer, ...(log !== null && { log }) });
-        if (FOLLOWS_FROM_CHANGES.has(name)) kept.keep(asked, now, written);
-        return written;
+        const write = async (): Promise<string> => {
+          const answer = (await READING[name](db, id)) as { readonly seq?: number };
+          const log = answer.seq === undefined ? null : await logAt(db, answer.seq);
+          return JSON.stringify({ ...answer, ...(log !== null && { log }) });
+        };
+        return FOLLOWS_FROM_CHANGES.has(name) ? kept.of(`${name} ${id}`, await newestSeq(db), write) : write();
       });
       response.type('json').send(text);
     });

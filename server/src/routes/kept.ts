@@ -8,18 +8,13 @@ export class KeptAnswers {
   private seq: number | undefined;
   private readonly texts = new Map<string, string>();
 
-  /** @param seq the place in the change log at which it is asked */
-  of(asked: string, seq: number): string | undefined {
-    if (seq !== this.seq) {
-      this.texts.clear();
-      this.seq = seq;
-    }
-    return this.texts.get(asked);
-  }
-
-  keep(asked: string, seq: number, text: string): void {
-    if (seq !== this.seq) return;
+  /** @param seq the place in the change log at which it is asked @param write writes the answer, where it is not kept */
+  async of(asked: string, seq: number, write: () => Promise<string>): Promise<string> {
+    if (seq !== this.seq) this.texts.clear();
+    this.seq = seq;
+    const text = this.texts.get(asked) ?? (await write());
     this.texts.set(asked, text);
     for (const oldest of [...this.texts.keys()].slice(0, -MOST)) this.texts.delete(oldest);
+    return text;
   }
 }
