@@ -7,7 +7,8 @@ import { fileURLToPath } from 'node:url';
 import subset from 'subset-font';
 
 const ROOT = fileURLToPath(new URL('../..', import.meta.url));
-const WHOLE = join(dirname(fileURLToPath(import.meta.resolve('@fontsource/alegreya-sans/package.json'))), 'files');
+const folderOf = (name) => dirname(fileURLToPath(import.meta.resolve(`${name}/package.json`)));
+const WHOLE = join(folderOf('@fontsource/alegreya-sans'), 'files');
 const THEME = join(ROOT, 'web/src/frame/theme');
 const WEIGHTS = [400, 500, 700];
 /** How letters are joined and figures stand; small capitals, swashes and the like are not used. */
@@ -26,12 +27,11 @@ const filesBelow = (folder) =>
     .filter((one) => one.isFile() && /\.(ts|vue)$/.test(one.name))
     .map((one) => join(one.parentPath, one.name));
 const plain = Array.from({ length: 0x7f - 0x20 }, (_, i) => String.fromCharCode(0x20 + i));
-const written = ['web/src', 'core/src', 'wire/src'].flatMap((folder) => [
-  ...filesBelow(join(ROOT, folder))
-    .filter((file) => !file.includes('/tables/'))
-    .map((file) => readFileSync(file, 'utf8'))
-    .join(''),
-]);
+const written = ['web/src', 'core/src', 'wire/src']
+  .flatMap((folder) => filesBelow(join(ROOT, folder)))
+  .filter((file) => !file.includes('/tables/'))
+  .map((file) => readFileSync(file, 'utf8'))
+  .join('');
 const letters = [...new Set([...plain, ...written])].filter((one) => one >= ' ' && isLatin(one)).sort();
 
 mkdirSync(join(THEME, 'letters'), { recursive: true });
@@ -59,8 +59,7 @@ writeFileSync(
     ).join(''),
 );
 
-const licenceOf = (name) =>
-  readFileSync(join(dirname(fileURLToPath(import.meta.resolve(`${name}/package.json`))), 'LICENSE'), 'utf8').trim();
+const licenceOf = (name) => readFileSync(join(folderOf(name), 'LICENSE'), 'utf8').trim();
 const OURS = [
   ['@fontsource/alegreya-sans', 'The letters of page and paper. Those that the page writes by itself are cut from the whole faces.'],
   ['@fontsource/noto-sans-sc', 'The letters of sheets for names in Han and kana.'],

@@ -67,7 +67,9 @@ const change = (field: Field, value: string | number): Promise<boolean> => store
     />
     <ScreenSize />
     <CopiesPart />
-    <p class="quiet"><a href="/licences.txt" target="_blank" rel="noopener">Letters and icons, and their licences</a></p>
-    <div class="foot-keys"><v-btn @click="open = false">Done</v-btn></div>
+    <div class="foot-keys">
+      <v-btn href="/licences.txt" target="_blank" rel="noopener">Letters and icons, and their licences</v-btn>
+      <v-btn @click="open = false">Done</v-btn>
+    </div>
   </Sheet>
 </template>

@@ -3,7 +3,7 @@ import { mdiPlus } from '@mdi/js';
 import { colourName, temperatureWord, valueOfLightness, mlText } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { MOST_LAYERS } from '@dusk/wire/limits';
-import { computed, onMounted, ref } from 'vue';
+import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useCards } from '../stores/cards.ts';
 import { counted } from '../floor/words.ts';
@@ -32,7 +32,6 @@ import {
   PalettePhotoSheet,
   PrintSheet,
   RemakeAll,
-  WITH_PILES,
 } from './later.ts';
 import { lookNow, usePiles } from '../stores/piles.ts';
 import { useCommonHeap } from '../kin/useCommonHeap.ts';
@@ -91,9 +90,6 @@ const asked = {
 };
 /** What stands around the piles; then their recipes in words. */
 const steps = inSteps(2);
-const PILES_FIRST_MS = 500;
-// They are there while the studio is away.
-onMounted(() => setTimeout(() => void Promise.allSettled(WITH_PILES.map((part) => part())), PILES_FIRST_MS));
 const white = useWhite();
 /** Munsell chroma: 2 is a grey with a lean, 6 a quiet colour, 12 a strong one. */
 const CEILINGS = [1, 2, 3, 4, 5, 6, 7, 8, 10, 12] as const;

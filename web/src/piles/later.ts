@@ -1,13 +1,11 @@
 import { defineAsyncComponent } from 'vue';
 
-const open = () => import('../pile/OpenPile.vue');
 const sheets = () => import('./sheets.ts');
-/** A day's sheets, and how a pile is laid: not before there are piles to be laid. */
+/** A day's sheets: not before there are piles to be laid. */
 const days = () => import('./daySheets.ts');
-const laid = () => import('../landing/LaidPanel.vue');
 
 /** An open pile and the sheets of the piles' place come by themselves, so that the piles are seen sooner. */
-export const OpenPile = defineAsyncComponent(open);
+export const OpenPile = defineAsyncComponent(() => import('../pile/OpenPile.vue'));
 export const CommonHeapSheet = defineAsyncComponent(async () => (await sheets()).CommonHeapSheet);
 export const LogPile = defineAsyncComponent(async () => (await sheets()).LogPile);
 export const NewPile = defineAsyncComponent(async () => (await sheets()).NewPile);
@@ -18,6 +16,3 @@ export const DaySheet = defineAsyncComponent(async () => (await days()).DaySheet
 export const PalettePhotoSheet = defineAsyncComponent(async () => (await days()).PalettePhotoSheet);
 export const FieldNotes = defineAsyncComponent(async () => (await days()).FieldNotes);
 export const PrintSheet = defineAsyncComponent(async () => (await sheets()).PrintSheet);
-
-/** What is fetched with the piles' place. */
-export const WITH_PILES = [days, laid] as const;
