@@ -29,9 +29,13 @@ export async function weigh({ page, context }: Sitting): Promise<Weight> {
   return weight;
 }
 
-/** Waits until nothing more comes. */
-export async function allHasCome(sitting: Sitting, weight: Weight): Promise<void> {
-  for (let before = -1; before !== weight.requests; await sitting.rest()) before = weight.requests;
+/** Waits until all that is fetched ahead has come. */
+export async function allHasCome(sitting: Sitting): Promise<void> {
+  await sitting.page.waitForFunction(() => {
+    const ahead = JSON.parse(document.querySelector('#ahead')!.textContent) as string[];
+    return ahead.length > 0 && ahead.every((file) => performance.getEntriesByName(new URL(file, location.href).href).length > 0);
+  });
+  await sitting.quiet();
 }
 
 /** What a first view costs, and how long the page's own thread was ever kept from the hand. */
@@ -76,7 +80,7 @@ export async function firstSecond(): Promise<FirstSecond> {
     shownMs = performance.now() - since;
     shown = { ...weight };
   });
-  await allHasCome(sitting, weight);
+  await allHasCome(sitting);
   const fetched = { allBytes: weight.bytes, allRequests: weight.requests };
   await during('opening a painting and its picture', async () => {
     await page.getByRole('link', { name: 'Oil can and twine by window and lamp' }).click();

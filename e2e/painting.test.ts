@@ -253,6 +253,10 @@ describe('one press, one pile', () => {
     });
     // What was kept before may still be said.
     await soon(async () => (await count()) === before + 1, 'it is kept');
+    await page
+      .getByText(/^Kept “/)
+      .first()
+      .waitFor();
     const { samples } = await sitting.rows(sitting.paintingId);
     const { outline } = samples!.at(-1)!;
     const size = await page.evaluate(() => ({

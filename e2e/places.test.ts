@@ -17,7 +17,7 @@ describe('the window', () => {
     await sitting.page.locator('.place h1').waitFor();
     expect(weight.bytes).to.be.within(50 * KB, 220 * KB);
     expect(weight.requests).to.be.at.most(25);
-    await allHasCome(sitting, weight);
+    await allHasCome(sitting);
     expect(weight.bytes).to.be.at.most(620 * KB);
     expect(weight.requests).to.be.at.most(40);
   });

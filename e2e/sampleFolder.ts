@@ -1,5 +1,5 @@
 // The sample studio, laid out once: by whoever runs all, or else here.
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fillStudio } from '@dusk/demo';
@@ -15,14 +15,21 @@ export async function layOutSample(folder: string): Promise<void> {
   await studio.close();
 }
 
+const newFolder = (): string => mkdtempSync(join(tmpdir(), 'dusk-studio-'));
+
 let laid: Promise<string> | undefined;
 async function layOut(): Promise<string> {
   const { DUSK_SAMPLE } = process.env;
   if (DUSK_SAMPLE) return DUSK_SAMPLE;
-  const folder = mkdtempSync(join(tmpdir(), 'dusk-sample-'));
+  const folder = newFolder();
   process.once('exit', () => rmSync(folder, { recursive: true, force: true }));
   await layOutSample(folder);
   return folder;
 }
-/** Its folder; who begins with it copies it. */
-export const sampleLaidOut = (): Promise<string> => (laid ??= layOut());
+
+/** A folder of its own for a studio. @param sample whether the sample studio lies in it */
+export async function studioFolder(sample: boolean): Promise<string> {
+  const folder = newFolder();
+  if (sample) cpSync(await (laid ??= layOut()), folder, { recursive: true });
+  return folder;
+}

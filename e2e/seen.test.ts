@@ -100,13 +100,18 @@ describe('what is seen', () => {
     for (const path of [`painting/${paintingId}/reference`, `painting/${paintingId}/mixing`, 'palettes', 'tubes', 'cards']) {
       await page.goto(`${sitting.running.address}${path}`);
       await page.locator('.ledge .blob').first().waitFor();
-      await soon(async () => (await colours()).length > 5, `${path} shows colours`);
+      // A long list goes on being laid, a slice at a time.
+      let there = 0;
+      const isLaid = async (): Promise<boolean> => {
+        const before = there;
+        there = (await colours()).length;
+        return there > 5 && there === before;
+      };
+      await soon(isLaid, `${path} shows colours`);
       const plain = new Set(await colours());
       await page.emulateMedia({ forcedColors: 'active' });
       const forced = new Set(await colours());
       await page.emulateMedia({ forcedColors: 'none' });
-      // A long list goes on being laid meanwhile.
-      for (const colour of await colours()) plain.add(colour);
       expect(
         [...forced].filter((colour) => !plain.has(colour)),
         path,

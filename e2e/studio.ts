@@ -1,7 +1,5 @@
 // The product as a painter has it, for the browser tests.
-import { cpSync, mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { rmSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { startServer, type Running } from '@dusk/server';
 import type { Answer, CardsFound, Rows } from '@dusk/wire';
@@ -15,19 +13,12 @@ import {
   type Request,
 } from 'playwright-core';
 import { SittingClock } from './clock.ts';
-import { sampleLaidOut } from './sampleFolder.ts';
+import { studioFolder } from './sampleFolder.ts';
+import { soon } from './soon.ts';
 
 export const PAGES = fileURLToPath(new URL('../web/dist', import.meta.url));
 
-/** Waits until something holds. @throws Error that names it when it does not in forty seconds */
-export async function soon(holds: () => Promise<boolean>, what: string): Promise<void> {
-  const late = AbortSignal.timeout(40_000);
-  // What takes long is asked for less often: asking is work of the studio and of the page that is waited for.
-  for (let pause = 25; !(await holds()); pause = Math.min(2 * pause, 200)) {
-    if (late.aborted) throw new Error(`It did not come to pass: ${what}.`);
-    await new Promise((done) => setTimeout(done, pause));
-  }
-}
+export { soon };
 
 /** Where and in which language a sitting is, whatever the machine says. */
 export const SOMEWHERE = { timezoneId: 'Europe/Berlin', locale: 'en-GB' } as const;
@@ -105,8 +96,7 @@ export class Sitting {
 
   /** @param sample whether the sample studio is laid out */
   static async begin(sample = true, options: BrowserContextOptions = {}): Promise<Sitting> {
-    const folder = mkdtempSync(join(tmpdir(), 'dusk-sitting-'));
-    if (sample) cpSync(await sampleLaidOut(), folder, { recursive: true });
+    const folder = await studioFolder(sample);
     const browser = await (theBrowser ??= chromium.launch({
       executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
       args: [
@@ -226,11 +216,6 @@ export class Sitting {
       return this.underWay.size === 0;
     };
     await soon(still, 'the page is quiet');
-  }
-
-  /** Lets go by what is fetched behind the hand. */
-  async rest(): Promise<void> {
-    await this.page.evaluate(() => new Promise((done) => setTimeout(done, 1500)));
   }
 
   /** Stops the server and starts it again on the same file and port. */

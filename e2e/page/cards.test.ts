@@ -1,10 +1,10 @@
 import { expect } from 'chai';
 import { labOfDto } from '@dusk/wire';
-import type { useCards } from '../../web/src/stores/cards.ts';
-import type { usePiles } from '../../web/src/stores/piles.ts';
-import type { useDesk } from '../../web/src/stores/useDesk.ts';
-import type { useTubes } from '../../web/src/stores/tubes.ts';
-import type { useStudio } from '../../web/src/studio/useStudio.ts';
+import { useCards } from '../../web/src/stores/cards.ts';
+import { usePiles } from '../../web/src/stores/piles.ts';
+import { useDesk } from '../../web/src/stores/useDesk.ts';
+import { useTubes } from '../../web/src/stores/tubes.ts';
+import { useStudio } from '../../web/src/studio/useStudio.ts';
 import { Page } from './page.ts';
 
 describe('cards and today’s tubes', () => {
@@ -17,13 +17,6 @@ describe('cards and today’s tubes', () => {
   before(async () => {
     page = await Page.open();
     await page.openPainting('Oil can and twine by window and lamp');
-    const [{ useCards }, { usePiles }, { useDesk }, { useTubes }, { useStudio }] = await Promise.all([
-      import('../../web/src/stores/cards.ts'),
-      import('../../web/src/stores/piles.ts'),
-      import('../../web/src/stores/useDesk.ts'),
-      import('../../web/src/stores/tubes.ts'),
-      import('../../web/src/studio/useStudio.ts'),
-    ]);
     [cards, piles, desk, tubes, studio] = page.within(() => [useCards(), usePiles(), useDesk(), useTubes(), useStudio()]);
   });
   after(() => page.end());

@@ -1,41 +1,38 @@
 import { expect } from 'chai';
 import { deltaE00, valueOfLightness } from '@dusk/core';
 import { labOfDto } from '@dusk/wire';
-import type { usePiles } from '../../web/src/stores/piles.ts';
-import type { useDesk } from '../../web/src/stores/useDesk.ts';
-import type { KinState } from '../../web/src/kin/useKin.ts';
-import { Page, until } from './page.ts';
+import { computed, ref } from 'vue';
+import { usePiles } from '../../web/src/stores/piles.ts';
+import { useDesk } from '../../web/src/stores/useDesk.ts';
+import { useKin } from '../../web/src/kin/useKin.ts';
+import { soon } from '../soon.ts';
+import { Page } from './page.ts';
 
 describe('the next pile, from the one that lies there', () => {
   let page: Page;
   let piles: ReturnType<typeof usePiles>;
   let desk: ReturnType<typeof useDesk>;
-  let kinOf: (name: string) => Promise<KinState>;
   before(async () => {
     page = await Page.open();
     await page.openPainting('Oil can and twine by window and lamp');
-    const { usePiles } = await import('../../web/src/stores/piles.ts');
-    const { useDesk } = await import('../../web/src/stores/useDesk.ts');
-    const { useKin } = await import('../../web/src/kin/useKin.ts');
-    const { computed, ref } = await import('vue');
     [piles, desk] = page.within(() => [usePiles(), useDesk()]);
-    await until(() => desk.desk !== undefined, 'the palette is laid out');
-    kinOf = async (name) => {
-      const { id } = piles.list.find((one) => one.name === name)!;
-      return page.within(() =>
-        useKin(
-          computed(() => piles.byId.get(id)!),
-          ref(true),
-        ),
-      );
-    };
+    await soon(() => desk.desk !== undefined, 'the palette is laid out');
   });
   after(() => page.end());
   const pileOf = (name: string) => piles.list.find((one) => one.name === name)!;
+  const kinOf = (name: string) => {
+    const { id } = pileOf(name);
+    return page.within(() =>
+      useKin(
+        computed(() => piles.byId.get(id)!),
+        ref(true),
+      ),
+    );
+  };
 
   it('a step lighter is half a value away, takes from its mother, and is kept with what it is to be', async () => {
     const mother = pileOf('copper, body');
-    const kin = await kinOf('copper, body');
+    const kin = kinOf('copper, body');
     kin.step('value', 1);
     page.taken();
     const id = await kin.keepChild();
@@ -50,7 +47,7 @@ describe('the next pile, from the one that lies there', () => {
 
   it('steps that follow one another at once are all in what is kept', async () => {
     const mother = pileOf('wall by the window');
-    const kin = await kinOf('wall by the window');
+    const kin = kinOf('wall by the window');
     for (let i = 0; i < 3; i++) kin.step('value', -1);
     const id = await kin.keepChild();
     const child = piles.byId.get(id!)!;
@@ -59,10 +56,10 @@ describe('the next pile, from the one that lies there', () => {
   });
 
   it('two into one are as many parts of each, between the two, named after both', async () => {
-    const kin = await kinOf('wall near the lamp');
+    const kin = kinOf('wall near the lamp');
     const other = pileOf('bench in the light');
     kin.pourWith(other.id);
-    await until(() => kin.plan.value !== undefined, 'they are poured');
+    await soon(() => kin.plan.value !== undefined, 'they are poured');
     const id = await kin.keepChild();
     const both = piles.byId.get(id!)!;
     expect(both.name).to.equal('wall near the lamp and bench in the light');
@@ -73,7 +70,7 @@ describe('the next pile, from the one that lies there', () => {
   });
 
   it('a brush makes something of two that are held together', async () => {
-    const kin = await kinOf('wall by the window');
+    const kin = kinOf('wall by the window');
     kin.pourWith(pileOf('under the bowl').id);
     expect(kin.blend.value).to.not.equal(undefined);
     kin.reset();
@@ -81,16 +78,16 @@ describe('the next pile, from the one that lies there', () => {
   });
 
   it('from tubes alone it takes from no pile', async () => {
-    const kin = await kinOf('copper, body');
+    const kin = kinOf('copper, body');
     kin.step('value', -1);
     kin.from.value = 'tubes';
-    await until(() => kin.found.value !== undefined, 'a recipe');
+    await soon(() => kin.found.value !== undefined, 'a recipe');
     expect(JSON.stringify(kin.plan.value)).to.not.contain('"pile"');
     expect(deltaE00(kin.found.value!.lab, kin.wanted.value)).to.be.below(6);
   });
 
   it('toward another is on the way to it', async () => {
-    const kin = await kinOf('copper, body');
+    const kin = kinOf('copper, body');
     const other = pileOf('wall by the window');
     const from = labOfDto(pileOf('copper, body').predicted.lab);
     kin.aimAt(other.id);

@@ -1,11 +1,12 @@
 import { expect } from 'chai';
 import { deltaE00, HABITS, valueOfLightness } from '@dusk/core';
 import { labOfDto } from '@dusk/wire';
-import type { useLanding } from '../../web/src/stores/landing.ts';
-import type { usePiles } from '../../web/src/stores/piles.ts';
-import type { usePaintings } from '../../web/src/stores/paintings.ts';
-import type { useDesk } from '../../web/src/stores/useDesk.ts';
-import { Page, until } from './page.ts';
+import { useLanding } from '../../web/src/stores/landing.ts';
+import { usePiles } from '../../web/src/stores/piles.ts';
+import { usePaintings } from '../../web/src/stores/paintings.ts';
+import { useDesk } from '../../web/src/stores/useDesk.ts';
+import { soon } from '../soon.ts';
+import { Page } from './page.ts';
 
 describe('where paint lands, reckoned', () => {
   let page: Page;
@@ -16,14 +17,8 @@ describe('where paint lands, reckoned', () => {
   before(async () => {
     page = await Page.open();
     await page.openPainting('Oil can and twine by window and lamp');
-    const [{ useLanding }, { usePiles }, { usePaintings }, { useDesk }] = await Promise.all([
-      import('../../web/src/stores/landing.ts'),
-      import('../../web/src/stores/piles.ts'),
-      import('../../web/src/stores/paintings.ts'),
-      import('../../web/src/stores/useDesk.ts'),
-    ]);
     [landing, piles, paintings, desk] = page.within(() => [useLanding(), usePiles(), usePaintings(), useDesk()]);
-    await until(() => desk.desk !== undefined, 'the palette is laid out');
+    await soon(() => desk.desk !== undefined, 'the palette is laid out');
   });
   after(() => page.end());
   const pileOf = (name: string) => piles.list.find((one) => one.name === name)!;
@@ -57,11 +52,11 @@ describe('where paint lands, reckoned', () => {
     const { id } = paintings.onEasel!;
     for (const habit of HABITS) {
       expect(await paintings.change(id, { habit }), String(habit)).to.equal(true);
-      await until(() => landing.byHabit.size > 0, `desks for ${habit}`);
+      await soon(() => landing.byHabit.size > 0, `desks for ${habit}`);
       for (const pile of piles.list) expect(landing.soOf(pile), pile.name).to.not.equal(undefined);
     }
     await paintings.change(id, { habit: null });
-    await until(() => landing.byHabit.size === 0, 'no desks');
+    await soon(() => landing.byHabit.size === 0, 'no desks');
   });
 
   it('a recipe for a place looks right there rather than on the palette', async () => {

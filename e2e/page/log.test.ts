@@ -2,8 +2,8 @@ import { expect } from 'chai';
 import { LAYER_STANDS } from '@dusk/core';
 import type { AreaDto } from '@dusk/wire';
 import { later, MORNING } from '../../server/test/clock.ts';
-import type { useLog } from '../../web/src/stores/log.ts';
-import type { usePiles } from '../../web/src/stores/piles.ts';
+import { useLog } from '../../web/src/stores/log.ts';
+import { usePiles } from '../../web/src/stores/piles.ts';
 import { Page } from './page.ts';
 
 const DAY_MS = 86_400_000;
@@ -16,7 +16,6 @@ describe('the log of a painting, reckoned', () => {
   before(async () => {
     page = await Page.open();
     paintingId = await page.openPainting('Oil can and twine by window and lamp');
-    const [{ useLog }, { usePiles }] = await Promise.all([import('../../web/src/stores/log.ts'), import('../../web/src/stores/piles.ts')]);
     [log, piles] = page.within(() => [useLog(), usePiles()]);
     await log.load();
   });

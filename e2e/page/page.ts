@@ -1,14 +1,16 @@
 // The page's logic over a studio of its own, with no browser: stores and composables as they are, a server over a copy of
 // the sample studio, and of what a browser has only what they touch.
-import { cpSync, mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { rmSync } from 'node:fs';
 import type { Operation } from '@dusk/wire';
 import { startServer } from '@dusk/server';
-import type { App, EffectScope } from 'vue';
+import { createPinia, setActivePinia } from 'pinia';
+import { createApp, effectScope, type App, type EffectScope } from 'vue';
+import { createMemoryHistory, createRouter } from 'vue-router';
 import { testClock } from '../../server/test/clock.ts';
 import { told } from '../clock.ts';
-import { sampleLaidOut } from '../sampleFolder.ts';
+import { usePaintings } from '../../web/src/stores/paintings.ts';
+import { useStudio } from '../../web/src/studio/useStudio.ts';
+import { studioFolder } from '../sampleFolder.ts';
 
 /** Where the page believes it is served from: set anew by each page, since there is one of each global. */
 let address = '';
@@ -82,20 +84,15 @@ export class Page {
 
   static async open(): Promise<Page> {
     standIns();
-    const folder = mkdtempSync(join(tmpdir(), 'dusk-page-'));
-    cpSync(await sampleLaidOut(), folder, { recursive: true });
+    const folder = await studioFolder(true);
     const running = await startServer(folder, 0, undefined, testClock);
     address = running.address.replace(/\/$/, '');
     sent = [];
-    const { createApp, effectScope } = await import('vue');
-    const { createPinia, setActivePinia } = await import('pinia');
-    const { createMemoryHistory, createRouter } = await import('vue-router');
     const pinia = createPinia();
     const app = createApp({}).use(pinia);
     app.use(createRouter({ history: createMemoryHistory(), routes: PLACES.map((name) => ({ path: `/${name}`, name, component: {} })) }));
     setActivePinia(pinia);
     const page = new Page(app, effectScope(true), folder, running.stop);
-    const { useStudio } = await import('../../web/src/studio/useStudio.ts');
     await page.within(() => useStudio().load('studio'));
     return page;
   }
@@ -107,8 +104,6 @@ export class Page {
 
   /** Puts a painting on the easel, with all that belongs to it. @returns its id */
   async openPainting(title: string): Promise<string> {
-    const { useStudio } = await import('../../web/src/studio/useStudio.ts');
-    const { usePaintings } = await import('../../web/src/stores/paintings.ts');
     const [studio, paintings] = this.within(() => [useStudio(), usePaintings()] as const);
     const { id } = paintings.all.find((one) => one.title === title)!;
     paintings.setOnEasel(id);
@@ -125,14 +120,5 @@ export class Page {
     this.parts.stop();
     await this.stop();
     rmSync(this.folder, { recursive: true, force: true });
-  }
-}
-
-/** Waits until something holds. @throws Error that names it when it does not */
-export async function until(holds: () => boolean, what: string): Promise<void> {
-  const late = AbortSignal.timeout(60_000);
-  while (!holds()) {
-    if (late.aborted) throw new Error(`It did not come to pass: ${what}.`);
-    await new Promise((done) => setTimeout(done, 5));
   }
 }

@@ -1,8 +1,9 @@
 import { expect } from 'chai';
-import type { useStudio } from '../../web/src/studio/useStudio.ts';
-import type { useNotices } from '../../web/src/floor/notices.ts';
-import type { usePaintings } from '../../web/src/stores/paintings.ts';
-import { Page, until } from './page.ts';
+import { useStudio } from '../../web/src/studio/useStudio.ts';
+import { useNotices } from '../../web/src/floor/notices.ts';
+import { usePaintings } from '../../web/src/stores/paintings.ts';
+import { soon } from '../soon.ts';
+import { Page } from './page.ts';
 
 describe('the one way to the studio', () => {
   let page: Page;
@@ -11,11 +12,6 @@ describe('the one way to the studio', () => {
   let paintings: ReturnType<typeof usePaintings>;
   before(async () => {
     page = await Page.open();
-    const [{ useStudio }, { useNotices }, { usePaintings }] = await Promise.all([
-      import('../../web/src/studio/useStudio.ts'),
-      import('../../web/src/floor/notices.ts'),
-      import('../../web/src/stores/paintings.ts'),
-    ]);
     [studio, notices, paintings] = page.within(() => [useStudio(), useNotices(), usePaintings()]);
   });
   after(() => page.end());
@@ -76,7 +72,7 @@ describe('the one way to the studio', () => {
     const { id: paletteId } = [...studio.rows.palettes.values()].find(({ deletedAt }) => deletedAt === null)!;
     const [own] = [...studio.rows.paintings.keys()];
     await studio.load('painting', own);
-    await until(() => [...studio.rows.piles.values()].some(({ paintingId }) => paintingId === own), 'its piles');
+    await soon(() => [...studio.rows.piles.values()].some(({ paintingId }) => paintingId === own), 'its piles');
     for (const title of ['Two', 'Three', 'Four']) {
       const id = await paintings.add({ title, paletteId });
       await studio.load('painting', id);

@@ -1,8 +1,9 @@
 import { expect } from 'chai';
 import { labOf, mixCurves, reflectance } from '@dusk/core';
-import type { useTubes } from '../../web/src/stores/tubes.ts';
-import type { useTeaching } from '../../web/src/tubes/useTeaching.ts';
-import { Page, until } from './page.ts';
+import { useTubes } from '../../web/src/stores/tubes.ts';
+import { useTeaching } from '../../web/src/tubes/useTeaching.ts';
+import { soon } from '../soon.ts';
+import { Page } from './page.ts';
 
 describe('a tube that is taught by swatches', () => {
   let page: Page;
@@ -11,10 +12,6 @@ describe('a tube that is taught by swatches', () => {
   let tubeId: string;
   before(async () => {
     page = await Page.open();
-    const [{ useTubes }, { useTeaching }] = await Promise.all([
-      import('../../web/src/stores/tubes.ts'),
-      import('../../web/src/tubes/useTeaching.ts'),
-    ]);
     tubes = page.within(() => useTubes());
     tubeId = tubes.all.find(({ pigment, maker }) => pigment === 'ultramarine-blue' && maker !== '')!.id;
     teaching = page.within(() => useTeaching(() => tubes.byId.get(tubeId)));
@@ -47,7 +44,7 @@ describe('a tube that is taught by swatches', () => {
     await teaching.type(typed(4, 1.4), 4);
     await teaching.type(typed(16, 1.4), 16);
     expect(teaching.failure.value).to.equal('');
-    await until(() => teaching.fitted.value.has(tubeId), 'it is fitted');
+    await soon(() => teaching.fitted.value.has(tubeId), 'it is fitted');
     const looks = teaching.looksOf(tubeId);
     expect(looks).to.have.length(3);
     for (const { off } of looks) expect(off).to.be.below(1.5);
@@ -58,7 +55,7 @@ describe('a tube that is taught by swatches', () => {
     await teaching.type(typed(0), 0);
     await teaching.type(typed(16), 4);
     await teaching.type(typed(4), 16);
-    await until(() => teaching.wrong.value.length > 0, 'it is told');
+    await soon(() => teaching.wrong.value.length > 0, 'it is told');
     expect(teaching.wrong.value[0]!.text).to.match(/look exchanged/);
     expect(teaching.wrong.value[0]!.isBad).to.equal(true);
   });
@@ -67,12 +64,12 @@ describe('a tube that is taught by swatches', () => {
     const before = tube().stateId;
     await teaching.type(typed(0, 1.3), 0);
     await teaching.type(typed(8, 1.3), 8);
-    await until(() => teaching.fitted.value.has(tubeId), 'it is fitted');
+    await soon(() => teaching.fitted.value.has(tubeId), 'it is fitted');
     page.taken();
     expect(await teaching.keep()).to.equal(true);
     const kinds = page.taken().map(({ do: what }) => what);
     expect(kinds).to.deep.equal(['sighting.add', 'reading.add', 'reading.add']);
-    await until(() => tube().stateId !== before, 'what it is reckoned with');
+    await soon(() => tube().stateId !== before, 'what it is reckoned with');
   });
 
   it('a swatch can be taken back before it is kept', async () => {
