@@ -1,8 +1,12 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import prettier from 'eslint-config-prettier';
 import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript';
 import imports from 'eslint-plugin-import-x';
 import vue from 'eslint-plugin-vue';
 import tseslint from 'typescript-eslint';
+import typedParser from './eslint.parser.js';
+import { scriptOf } from './scripts/typed.mjs';
 import { roomsOf } from './eslint.rooms.js';
 
 /** Which workspaces a workspace may import: core ← wire ← server, web; core ← cli; demo and e2e on top. */
@@ -85,11 +89,18 @@ const ANY_DAY = [
   { files: ['{server,demo}/test/**/*.ts'], of: [...OWN, ...WAITING] },
 ].map(({ of, ...where }) => ({ ...where, rules: { 'no-restricted-syntax': ['error', ...of] } }));
 
+const PAGE = join(import.meta.dirname, 'web/src');
+/** Components over any kind of thing: the parser adds to their script, which no program knows then. */
+const GENERIC = readdirSync(PAGE, { recursive: true })
+  .filter((file) => file.endsWith('.vue') && scriptOf(readFileSync(join(PAGE, file), 'utf8')) === undefined)
+  .map((file) => `web/src/${file}`);
+
 export default tseslint.config(
   { ignores: ['.cache/', '**/dist/', '**/dist-*/', '**/node_modules/', 'studio/', 'core/src/**/tables/', 'docs/'] },
   ...tseslint.configs.recommended,
   ...vue.configs['flat/recommended'].map((config) => ({ files: ['web/**/*.{ts,vue}'], ...config })),
-  { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: tseslint.parser } } },
+  { files: ['**/*.ts'], languageOptions: { parser: typedParser } },
+  { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: typedParser } } },
   {
     rules: {
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', caughtErrorsIgnorePattern: '^_' }],
@@ -103,9 +114,8 @@ export default tseslint.config(
   { files: ['**/*.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
   { files: ['**/test/**/*.ts', 'e2e/**/*.ts'], rules: { '@typescript-eslint/no-unused-expressions': 'off' } },
   {
-    // With types, in modules alone: in components it would take as long again.
-    files: ['**/*.ts'],
-    languageOptions: { parserOptions: { projectService: true } },
+    files: ['**/*.{ts,vue}'],
+    ignores: GENERIC,
     rules: {
       '@typescript-eslint/no-floating-promises': 'error',
       '@typescript-eslint/await-thenable': 'error',
