@@ -1,5 +1,5 @@
 // Bundles the server's programs, each into one file, so that they start without going through every source.
-import { readdirSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { basename, join } from 'node:path';
 import { build } from 'esbuild';
 import { ROOT } from './prepare.mjs';
@@ -61,9 +61,25 @@ export const BUNDLED = {
   plugins: [noLoader, packages, migrations],
 };
 
+/** What is built for the machine, or reads files that lie beside it, is found where it was installed. */
+const STAY = ['better-sqlite3', 'sharp', 'pdfkit', 'fontkit'];
+/** Other databases that the mapper could speak to. */
+const DRIVERS = Object.keys(JSON.parse(readFileSync(join(ROOT, 'node_modules', 'typeorm', 'package.json'), 'utf8')).peerDependencies);
+/** What older packages take for given, in a module. */
+const GIVEN = [
+  "import { createRequire as requireFrom } from 'node:module';",
+  'const require = requireFrom(import.meta.url);',
+  'const __filename = import.meta.filename;',
+  'const __dirname = import.meta.dirname;',
+].join('\n');
+
+/** Programs take their packages in too: a thousand files to find and to read are two thirds of a start. */
 const bundle = (programs, folder) =>
   build({
     ...BUNDLED,
+    plugins: [noLoader, migrations],
+    external: [...STAY, ...DRIVERS],
+    banner: { js: GIVEN },
     entryPoints: Object.fromEntries(Object.entries({ ...programs, ...THREADS }).map(([out, source]) => [out, join(ROOT, source)])),
     outdir: folder,
   });
