@@ -11,12 +11,13 @@ export interface Weight {
   requests: number;
 }
 
-/** Weighs what comes to a sitting's window from now on. */
+/** Weighs what comes to a sitting's window from now on, as one that has had nothing yet. */
 export async function weigh({ page, context }: Sitting): Promise<Weight> {
   const weight: Weight = { bytes: 0, fontBytes: 0, rowBytes: 0, requests: 0 };
   const urls = new Map<string, string>();
   const wire = await context.newCDPSession(page);
   await wire.send('Network.enable');
+  await wire.send('Network.clearBrowserCache');
   wire.on('Network.responseReceived', ({ requestId, response }) => void urls.set(requestId, response.url));
   wire.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => {
     const url = urls.get(requestId) ?? '';

@@ -1,6 +1,6 @@
 // npm test [-- WORDS] [--unit|--e2e] [--times]: installs what is missing and runs everything, or what has one of some words
 // in its name; ends with one line that counts. --times keeps how long each took, for the order of the next run.
-import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromiumPath } from './chromium.mjs';
 import { STEPS } from './check.mjs';
@@ -15,7 +15,7 @@ const { BUNDLED_RUNS, bundleTests, fileOfTest, nameOfTest } = await import('./bu
 
 /** As many as there are cores on the machines that this is meant for. */
 const WORKERS = 2;
-const DEADLINE_MIN = 35;
+const DEADLINE_MIN = 20;
 /** How long each run took the last time, s: the longest are begun first. Written by `npm test -- --times`. */
 const TIMES = join(ROOT, 'scripts', 'times.json');
 const last = JSON.parse(readFileSync(TIMES, 'utf8'));
@@ -36,40 +36,13 @@ process.once('exit', () => rmSync(OUT, { recursive: true, force: true }));
 await bundleTests([...files, 'e2e/sample.ts'], OUT);
 const SAMPLE = join(OUT, 'sample');
 if (files.some((file) => file.startsWith('e2e/'))) run(process.execPath, [...BUNDLED_RUNS, join(OUT, 'e2e.sample.mjs'), SAMPLE]);
-mkdirSync(join(OUT, 'reports'));
 
-const reportOf = (name) => join(OUT, 'reports', `${fileOfTest(name)}.json`);
-const test = (file) => {
-  const name = nameOfTest(file);
-  const mocha = [join(ROOT, 'node_modules/mocha/bin/mocha.js'), '--no-config', '--exit'];
-  const required = ['watchdog.cjs', 'anywhere.mjs'].flatMap((one) => ['--require', `./scripts/${one}`]);
-  const timeout = file.startsWith('e2e/') ? 120_000 : 240_000;
-  return {
-    name,
-    program: process.execPath,
-    args: [
-      ...BUNDLED_RUNS,
-      ...mocha,
-      ...required,
-      '--timeout',
-      String(timeout),
-      '--reporter',
-      join(ROOT, 'scripts/reporter.cjs'),
-      join(OUT, `${fileOfTest(name)}.mjs`),
-    ],
-    env: { CHROMIUM, DUSK_SAMPLE: SAMPLE, MOCHA_REPORT: reportOf(name) },
-    isTest: true,
-  };
-};
-/** What a file's tests counted. */
-function countsOf(name, code) {
-  try {
-    const counts = JSON.parse(readFileSync(reportOf(name), 'utf8'));
-    return { ...counts, failures: Math.max(counts.failures, code === 0 ? 0 : 1) };
-  } catch {
-    return { passes: 0, failures: 1, failed: ['it ended without a report'], cpu: 0 };
-  }
-}
+const test = (file) => ({
+  name: nameOfTest(file),
+  asked: { file: join(OUT, `${fileOfTest(nameOfTest(file))}.mjs`), timeout: file.startsWith('e2e/') ? 120_000 : 240_000 },
+  // The page without a browser stands in for what a window has for everyone.
+  isAlone: file.startsWith('e2e/page/'),
+});
 
 const runs = [...steps, ...files.map(test)].map((one) => ({ ...one, last: last[one.name] }));
 const times = {};
@@ -78,13 +51,13 @@ const sum = { passes: 0, failures: 0, cpu: 0 };
 await runAll(runs, {
   workers: WORKERS,
   deadlineMin: DEADLINE_MIN,
-  ended({ name, isTest }, { code, said, seconds }) {
+  testers: { runs: BUNDLED_RUNS, env: { CHROMIUM, DUSK_SAMPLE: SAMPLE } },
+  ended({ name, asked }, { code, said, seconds, counts = { passes: 0, failures: code === 0 ? 0 : 1, failed: [], cpu: 0 } }) {
     times[name] = Number(seconds.toFixed(1));
-    const counts = isTest ? countsOf(name, code) : { passes: 0, failures: code === 0 ? 0 : 1, failed: [], cpu: 0 };
     for (const key of Object.keys(sum)) sum[key] += counts[key];
     const isGood = counts.failures === 0;
-    if (!isGood || !isTest) process.stdout.write(said);
-    console.log(`${isGood ? 'good' : 'NOT GOOD'} ${name}, ${isTest ? `${counts.passes} passed, ` : ''}${seconds.toFixed(1)} s`);
+    if (!isGood || !asked) process.stdout.write(said);
+    console.log(`${isGood ? 'good' : 'NOT GOOD'} ${name}, ${asked ? `${counts.passes} passed, ` : ''}${seconds.toFixed(1)} s`);
     if (!isGood) failed.push(...(counts.failed.length > 0 ? counts.failed : ['not good']).map((what) => `${name}: ${what}`));
   },
 });
@@ -92,9 +65,7 @@ await runAll(runs, {
 console.log('\nThe longest first:');
 for (const [name, seconds] of Object.entries(times).sort((one, other) => other[1] - one[1]))
   console.log(`${String(seconds).padStart(7)} s  ${name}`);
-console.log(
-  `${((Date.now() - began) / 1000).toFixed(0)} s in all after the build; ${sum.cpu.toFixed(0)} CPU s in the tests' own processes`,
-);
+console.log(`${((Date.now() - began) / 1000).toFixed(0)} s in all after the build; ${sum.cpu.toFixed(0)} CPU s of the tests themselves`);
 if (flags.has('--times')) writeFileSync(TIMES, `${JSON.stringify({ ...last, ...times }, null, 2)}\n`);
 for (const one of failed) console.log(`failed: ${one}`);
 console.log(`${sum.passes} passed, ${sum.failures} failed`);

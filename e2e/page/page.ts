@@ -59,6 +59,8 @@ function standIns(): void {
     location: window.location,
     Worker: InThread,
     ...InThread.self,
+    // Newer Nodes have one of their own.
+    ...(there['navigator'] === undefined && { navigator: {} }),
     fetch: (url: string, init?: RequestInit) => {
       if (url.startsWith('/api/changes')) sent.push(JSON.parse(String(init?.body)) as (typeof sent)[number]);
       return ask(url.startsWith('/') ? address + url : url, init);
