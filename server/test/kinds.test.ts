@@ -1,44 +1,7 @@
 import { expect } from 'chai';
-import { KINDS, kindOf, OPERATIONS, ROW_KINDS, type RowKind } from '@dusk/wire';
-import {
-  Area,
-  Bringing,
-  Card,
-  CardSet,
-  Device,
-  Painting,
-  Palette,
-  Pile,
-  Reading,
-  Reference,
-  Sample,
-  Settings,
-  Sighting,
-  Sitting,
-  Tube,
-  TubeState,
-} from '../src/entities/index.ts';
+import { KINDS, kindOf, OPERATIONS, ROW_KINDS } from '@dusk/wire';
+import { SUBJECTS } from '../src/studio/subjects.ts';
 import { openBench, type Bench } from './studio.ts';
-
-/** The table each kind of row lies in. */
-const TABLES: { readonly [K in RowKind]: new () => object } = {
-  settings: Settings,
-  tubes: Tube,
-  states: TubeState,
-  palettes: Palette,
-  paintings: Painting,
-  references: Reference,
-  samples: Sample,
-  sightings: Sighting,
-  readings: Reading,
-  sittings: Sitting,
-  areas: Area,
-  devices: Device,
-  piles: Pile,
-  cards: Card,
-  sets: CardSet,
-  bringings: Bringing,
-};
 
 describe('the table of kinds', () => {
   let bench: Bench;
@@ -50,7 +13,7 @@ describe('the table of kinds', () => {
   for (const kind of ROW_KINDS) {
     const { op, versioned, putAway } = KINDS[kind];
     it(`says of ${kind} what their table and operations say`, async () => {
-      const { columns, tableName } = bench.running.studio.data.getMetadata(TABLES[kind]);
+      const { columns, tableName } = bench.running.studio.data.getMetadata(SUBJECTS[kind].table);
       const names = columns.map(({ propertyName }) => propertyName);
       expect(names.includes('version'), 'carries a version').to.equal(versioned);
       expect(names.includes('deletedAt'), 'can be put away').to.equal(putAway);

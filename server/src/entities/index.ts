@@ -6,7 +6,7 @@ import { Painting, Picture, PictureBytes, PictureCopy, Reference } from './paint
 import { Palette, PaletteTube } from './palettes.ts';
 import { Pile, Sample } from './piles.ts';
 import { Settings } from './settings.ts';
-import { Device, Sitting } from './sittings.ts';
+import { Sitting } from './sittings.ts';
 import { Addition, Belief, Look, Reading, Sighting, Stage } from './stages.ts';
 import { Tube, TubeState } from './tubes.ts';
 
@@ -23,7 +23,6 @@ export {
   CardPlace,
   CardSet,
   Change,
-  Device,
   Fold,
   Look,
   Painting,
@@ -44,34 +43,19 @@ export {
   TubeState,
 };
 
-export const ENTITIES = [
+/** Tables that are no kind of row by themselves: what belongs to rows, and what the studio keeps for itself. */
+export const OTHER_TABLES = [
+  Addition,
+  Belief,
+  CardFile,
+  CardFound,
+  CardPlace,
   Change,
-  Tube,
-  TubeState,
-  Palette,
+  Fold,
+  Look,
   PaletteTube,
-  Painting,
   Picture,
   PictureBytes,
   PictureCopy,
-  Reference,
-  Sample,
-  Pile,
-  CardFile,
-  Bringing,
-  Card,
-  CardFound,
-  CardSet,
-  CardPlace,
-  Area,
-  Device,
-  Sitting,
   Stage,
-  Addition,
-  Sighting,
-  Look,
-  Reading,
-  Belief,
-  Fold,
-  Settings,
 ];

@@ -38,26 +38,3 @@ export class Sitting {
   @Column('text', { nullable: true })
   deletedAt!: string | null;
 }
-
-/** A browser or program that changes came from, by the name it gave itself. */
-@Entity({ name: 'device' })
-export class Device {
-  @PrimaryColumn('text', { primaryKeyConstraintName: 'pk_device' })
-  id!: string;
-
-  @Column('integer')
-  version!: number;
-
-  @Column('text', { default: '' })
-  name!: string;
-
-  /** What it is let in by, hashed; null where it needs none, being of this machine. */
-  @Column('text', { nullable: true })
-  key!: string | null;
-
-  @Column('text')
-  since!: string;
-
-  @Column('text')
-  seen!: string;
-}

@@ -15,7 +15,7 @@ import {
 import type { ClassConstructor } from 'class-transformer';
 import { Router } from 'express';
 import { ProblemError } from '../refusing/problems.ts';
-import { keepFile } from '../cards/bringing.ts';
+import { keepFile } from '../cards/meeting.ts';
 import { sheetOf } from '../sheets/print.ts';
 import { cardsOut } from '../cards/cardsOut.ts';
 import { findCards } from '../cards/cardsFound.ts';

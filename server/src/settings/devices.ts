@@ -1,10 +1,32 @@
 // Which browsers and programs changes came from.
 import type { DeviceDto, Needs } from '@dusk/wire';
 import { isUUID } from 'class-validator';
-import { In, type EntityManager } from 'typeorm';
-import { Device } from '../entities/index.ts';
+import { Column, Entity, In, PrimaryColumn, type EntityManager } from 'typeorm';
 import { notFound, stale } from '../refusing/problems.ts';
 import type { Doing } from '../change/work.ts';
+
+/** A browser or program that changes came from, by the name it gave itself. */
+@Entity({ name: 'device' })
+export class Device {
+  @PrimaryColumn('text', { primaryKeyConstraintName: 'pk_device' })
+  id!: string;
+
+  @Column('integer')
+  version!: number;
+
+  @Column('text', { default: '' })
+  name!: string;
+
+  /** What it is let in by, hashed; null where it needs none, being of this machine. */
+  @Column('text', { nullable: true })
+  key!: string | null;
+
+  @Column('text')
+  since!: string;
+
+  @Column('text')
+  seen!: string;
+}
 
 const deviceDto = ({ key: _, ...device }: Device): DeviceDto => device;
 

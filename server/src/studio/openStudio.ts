@@ -3,7 +3,7 @@ import { existsSync, mkdirSync, readdirSync, renameSync, statSync } from 'node:f
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { DataSource, type EntityManager } from 'typeorm';
-import { ENTITIES } from '../entities/index.ts';
+import { OTHER_TABLES } from '../entities/index.ts';
 import { MIGRATIONS } from '../migrations/index.ts';
 import { copiesIn, copyTo, foldersOfCopies, newestGood, stamp } from '../file/copies.ts';
 import { machineClock, type Clock } from '../file/clock.ts';
@@ -15,6 +15,7 @@ import { isRefusal, ProblemError } from '../refusing/problems.ts';
 import { Folding } from './folding.ts';
 import { findAll } from '../cards/cardIndex.ts';
 import { stockCatalogue } from './catalogue.ts';
+import { SUBJECTS } from './subjects.ts';
 import { Hearing } from '../change/hearing.ts';
 import { migrate } from '../file/migrating.ts';
 import { studioIdOf } from '../settings/settings.ts';
@@ -31,7 +32,7 @@ export const dataSourceFor = (file: string, isAlone = false): DataSource =>
   new DataSource({
     type: 'better-sqlite3',
     database: file,
-    entities: ENTITIES,
+    entities: [...OTHER_TABLES, ...Object.values(SUBJECTS).map(({ table }) => table)],
     migrations: [...MIGRATIONS],
     migrationsTableName: 'migration',
     prepareDatabase: (db: Pragmas) => {

@@ -21,7 +21,7 @@ const DEEDS: { readonly [N in Exclude<OperationName, `${OpOf<RowKind>}.${string}
 const DOING = new Map<string, Doing<unknown>>(Object.entries(DEEDS) as [string, Doing<unknown>][]);
 for (const kind of ROW_KINDS) {
   for (const [deed, doing] of Object.entries(SUBJECTS[kind]) as [string, Doing<unknown>][])
-    if (deed !== 'rows') DOING.set(`${KINDS[kind].op}.${deed}`, doing);
+    if (deed !== 'table' && deed !== 'rows') DOING.set(`${KINDS[kind].op}.${deed}`, doing);
 }
 
 /** Does one operation; answers with what undoes it. */
