@@ -3,7 +3,7 @@ import type { Operation } from '@dusk/wire';
 import { labDto, mixtureDto, mixtureSent } from '@dusk/wire/written';
 import { computed, ref, shallowRef } from 'vue';
 import { engine, unlessGivenUp } from '../engine/engine.ts';
-import type { PaletteSeen } from '../engine/pictures.ts';
+import type { PaletteSeen } from '../engine/photos.ts';
 import { newId } from '../floor/ids.ts';
 import { firstName } from '../floor/words.ts';
 import { useWhite } from '../floor/white.ts';

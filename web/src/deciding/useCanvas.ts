@@ -3,7 +3,7 @@ import type { CanvasPhotoDto, ReferenceDto } from '@dusk/wire';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { engine, unlessGivenUp } from '../engine/engine.ts';
-import type { CanvasSeen } from '../engine/pictures.ts';
+import type { CanvasSeen } from '../engine/photos.ts';
 import { newId } from '../floor/ids.ts';
 import { usePaintings } from '../stores/paintings.ts';
 import { lookNow, usePiles } from '../stores/piles.ts';

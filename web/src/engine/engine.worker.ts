@@ -2,7 +2,8 @@ import { best, layPalette, reachOf, type Lab, type Limits, type Wishes } from '@
 import { expose, transfer } from 'comlink';
 import { keepErrorsTyped } from './crossing.ts';
 import { DOING, ON_DESK, sourceOn, type JobName, type Jobs, type Laid, type PictureJob, type Prepared } from './jobs.ts';
-import { decodePicture, holdCanvas, lightIn, lookAt, sayTried, seeCard, seePalette, seeSpot, standInCanvas } from './pictures.ts';
+import { holdCanvas, seeCard, seePalette, seeSpot, standInCanvas } from './photos.ts';
+import { decodePicture, lightIn, lookAt, sayTried } from './pictures.ts';
 import { proposalOf, type Proposed } from './proposal.ts';
 import { inSlices } from './slices.ts';
 

@@ -57,21 +57,14 @@ import {
   type Wishes,
   type WrongPile,
 } from '@dusk/core';
+import type { CanvasNeeds, CanvasSeen, CardNeeds, CardSeen, SpotNeeds, StandInNeeds, PaletteNeeds, PaletteSeen } from './photos.ts';
 import {
   pictureOf,
   type DecodedPicture,
-  type CanvasNeeds,
-  type CanvasSeen,
-  type CardNeeds,
-  type CardSeen,
-  type SpotNeeds,
-  type StandInNeeds,
   type TriedNeeds,
   type TriedSaid,
   type LightNeeds,
   type LookNeeds,
-  type PaletteNeeds,
-  type PaletteSeen,
   type LookedAt,
   type PictureLight,
   type PictureNeeds,

@@ -20,7 +20,7 @@ import type { Operation } from '@dusk/wire';
 import { labDto } from '@dusk/wire/written';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { engine, unlessGivenUp } from '../engine/engine.ts';
-import type { CardSeen } from '../engine/pictures.ts';
+import type { CardSeen } from '../engine/photos.ts';
 import type { Fitted } from '../engine/rack.ts';
 import { newId } from '../floor/ids.ts';
 import { counted } from '../floor/words.ts';
