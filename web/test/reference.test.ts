@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { frameOf } from '@dusk/core';
 import { onScreen, rectangle, thinned } from '../src/picture/drawing.ts';
 import { fitsCanvas, squareOn } from '../src/picture/grid.ts';
+import { cropOfWhole } from '../src/reference/cropping.ts';
 
 const within = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 const corner = fc.tuple(within(-50, 450), within(-50, 350)) as fc.Arbitrary<readonly [number, number]>;
@@ -50,5 +51,40 @@ describe('a grid', () => {
     expect(fitsCanvas({ widthMm: 400, heightMm: 800 }, { width: 400, height: 300 })).to.equal(false);
     expect(fitsCanvas({ widthMm: 400, heightMm: 300 }, { width: 300, height: 400 })).to.equal(false);
     expect(fitsCanvas({ widthMm: 400, heightMm: 800 }, { width: 599.6, height: 1200 })).to.equal(true);
+  });
+});
+
+describe('a crop within a crop', () => {
+  const whole = [400, 300] as const;
+  const shares = fc.record({ x: within(0, 0.5), y: within(0, 0.5), width: within(0.1, 0.5), height: within(0.1, 0.5) });
+
+  it('is of what was seen, also where that was a crop itself', () => {
+    fc.assert(
+      fc.property(shares, shares, (outer, inner) => {
+        const seen = { width: outer.width * 400, crop: outer, isMirrored: false };
+        const drawn = {
+          x: inner.x * outer.width * 400,
+          y: inner.y * outer.height * 300,
+          width: inner.width * outer.width * 400,
+          height: inner.height * outer.height * 300,
+        };
+        const found = cropOfWhole(drawn, seen, whole);
+        expect(found.x).to.be.closeTo(outer.x + inner.x * outer.width, 1e-9);
+        expect(found.y).to.be.closeTo(outer.y + inner.y * outer.height, 1e-9);
+        expect(found.width).to.be.closeTo(Math.max(0.01, inner.width * outer.width), 1e-9);
+      }),
+    );
+  });
+
+  it('is cut from the other side where it is seen mirrored: what lies at the right is the left of the picture', () => {
+    const drawn = { x: 300, y: 0, width: 100, height: 300 };
+    const seen = { width: 400, crop: undefined };
+    expect(cropOfWhole(drawn, { ...seen, isMirrored: true }, whole).x).to.equal(0);
+    expect(cropOfWhole(drawn, { ...seen, isMirrored: false }, whole).x).to.equal(0.75);
+  });
+
+  it('is never nothing', () => {
+    const found = cropOfWhole({ x: 10, y: 10, width: 0, height: 0 }, { width: 400, crop: undefined, isMirrored: false }, whole);
+    expect([found.width, found.height]).to.deep.equal([0.01, 0.01]);
   });
 });

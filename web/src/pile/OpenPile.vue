@@ -2,7 +2,7 @@
 import { mlText } from '@dusk/core';
 import { mdiChevronLeft } from '@mdi/js';
 import type { PileDto } from '@dusk/wire';
-import { computed, defineAsyncComponent, nextTick, ref, toRef, useTemplateRef, watch } from 'vue';
+import { computed, defineAsyncComponent, ref, toRef, useTemplateRef } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useCards } from '../stores/cards.ts';
 import { LAMP_NAMES } from '../floor/lamps.ts';
@@ -43,7 +43,9 @@ import { useStage } from './useStage.ts';
 import { useString } from '../strings/useString.ts';
 import { useWorkOnPile } from './useWorkOnPile.ts';
 import WhitePaper from '../correcting/WhitePaper.vue';
-import { useWhite } from '../floor/white.ts';
+import { DOORS, useDoors } from './useDoors.ts';
+import { useWhiteFirst } from './useWhiteFirst.ts';
+import { kinKeys, nudgeKeys } from './keysOfPile.ts';
 
 const LaidPanel = defineAsyncComponent(() => import('../landing/LaidPanel.vue'));
 
@@ -54,7 +56,6 @@ const router = useRouter();
 const cards = useCards();
 const piles = usePiles();
 const tubes = useTubes();
-const white = useWhite();
 const sight = useSight();
 const route = useRoute();
 const work = useWorkOnPile(toRef(props, 'pile'));
@@ -72,34 +73,10 @@ const standing = computed(() => {
   if (there <= 0) return 'used up';
   return `on the palette since ${clock(stages.find((s) => s.kind === 'mixed')!.at)} · ${mlText(there)}`;
 });
-/** What stands beside the pile: its recipe or what to add, its kin, strings, what it is for. */
-const PANELS = ['recipe', 'kin', 'string', 'for', 'laid'] as const;
-type Panel = (typeof PANELS)[number];
-const panel = ref<Panel>(route.query['with'] ? 'kin' : 'recipe');
-watch(
-  () => route.query['with'],
-  (other) => other && (panel.value = 'kin'),
-);
-/** What was opened has the focus, so that Tab goes on in it. */
 const right = useTemplateRef('right');
-watch(panel, async () => {
-  await nextTick();
-  right.value?.focus({ preventScroll: true });
-});
-const isKin = computed(() => panel.value === 'kin');
+const { panel, behind, isKin, isString, toggle, keys: doorKeys } = useDoors(right);
 const kin = useKin(toRef(props, 'pile'), isKin);
-const string = useString(
-  toRef(props, 'pile'),
-  computed(() => panel.value === 'string'),
-);
-/** What leads on from what to put in. */
-const DOORS = [
-  { id: 'kin', title: 'From it', says: 'the next pile from this one', key: '2' },
-  { id: 'string', title: 'In steps', says: 'a row of steps from it', key: '3' },
-  { id: 'for', title: 'For', says: 'what it is for', key: '4' },
-  { id: 'laid', title: 'Laid', says: 'how it is laid, over what, and enough of it', key: '5' },
-] as const;
-const behind = computed(() => DOORS.find(({ id }) => id === panel.value));
+const string = useString(toRef(props, 'pile'), isString);
 const remaking = ref(false);
 const knifeIs = computed(() => {
   if (state.value === 'planned') return 'as planned';
@@ -115,32 +92,13 @@ const shows = computed(() =>
     .map((id) => sourceName(tubes.byId.has(id) ? { tube: id } : { pile: id }, tubes.byId, piles.byId))
     .join(', '),
 );
-/** The first look by eye asks for the white of the paper, once per light. */
-function ready(): boolean {
-  if (white.isSet || white.outshone) return true;
-  white.setting = true;
-  return false;
-}
-const nudge: typeof looking.nudge = (by, steps) => {
-  if (ready()) looking.nudge(by, steps);
-  else waitingNudge = () => looking.nudge(by, steps);
-};
-/** What was pressed before the white was asked for is done once it is said. */
-let waitingNudge: (() => void) | undefined;
-watch(
-  () => white.setting,
-  (isAsked) => {
-    if (isAsked) return;
-    if (white.isSet || white.outshone) waitingNudge?.();
-    waitingNudge = undefined;
-  },
-);
+const whiteFirst = useWhiteFirst();
+const nudge: typeof looking.nudge = (by, steps) => whiteFirst(() => looking.nudge(by, steps));
 async function putAway(): Promise<void> {
   const { paintingId } = props.pile;
   if (await piles.remove(props.pile.id)) await router.replace({ name: 'mixing', params: { paintingId } });
 }
 
-const LARGE = 5;
 const isMixed = computed(() => state.value === 'mixed' && props.pile.there > 0);
 async function keepChild(): Promise<void> {
   await kin.keepChild();
@@ -154,17 +112,6 @@ async function keepString(): Promise<void> {
   // What was kept is what is seen next.
   if (first !== props.pile.id) await router.push({ name: 'mixing', params: { paintingId: props.pile.paintingId, pileId: first } });
 }
-const KIN_LARGE = 3;
-const kinKey = (key: string, by: Parameters<typeof kin.step>[0], way: 1 | -1) => ({
-  key,
-  repeats: true,
-  run: (event: KeyboardEvent) => kin.step(by, way * (event.shiftKey ? KIN_LARGE : 1)),
-});
-const nudgeKey = (key: string, by: Parameters<typeof nudge>[0], way: 1 | -1) => ({
-  key,
-  repeats: true,
-  run: (event: KeyboardEvent) => isMixed.value && nudge(by, way * (event.shiftKey ? LARGE : 1)),
-});
 function next(): void {
   if (state.value === 'planned') void mixed();
   else if (underWay.value) void all(underWay.value.way);
@@ -177,7 +124,7 @@ async function makeCard(): Promise<void> {
 }
 /** A card of the pile; with its string in sight, of all that stand in it. */
 function makeCards(): Promise<unknown> {
-  const others = panel.value === 'string' ? stringOf(props.pile, piles.list) : [];
+  const others = isString.value ? stringOf(props.pile, piles.list) : [];
   if (others.length > 1) return cards.makeSet(others, 'string', props.pile.name);
   return makeCard();
 }
@@ -188,32 +135,14 @@ const seldom = computed(() => [
   ...(isMixed.value ? [{ title: 'Wipe it off', label: 'Wipe this pile off', run: scraped }] : []),
   { title: 'Put it away', label: 'Put this pile away', run: putAway },
 ]);
-const kinKeys = () => [
-  kinKey('ArrowUp', 'value', 1),
-  kinKey('ArrowDown', 'value', -1),
-  kinKey('ArrowRight', 'temperature', 1),
-  kinKey('ArrowLeft', 'temperature', -1),
-  kinKey('+', 'chroma', 1),
-  kinKey('=', 'chroma', 1),
-  kinKey('-', 'chroma', -1),
-  kinKey('i', 'shadow', 1),
-  kinKey('f', 'off', 1),
-  { key: 'Enter', run: () => void keepChild() },
-];
 useShortcuts(() => [
-  ...PANELS.map((name, i) => ({ key: String(i + 1), run: () => void (panel.value = name) })),
+  ...doorKeys,
   { key: 'r', run: () => void (remaking.value = true) },
   { key: 'c', run: () => void makeCards() },
   { key: '/', run: () => cards.near(state.value === 'planned' && target.value ? target.value : looking.lab.value, props.pile.name) },
-  ...(isKin.value ? kinKeys() : []),
-  ...(panel.value === 'string' ? [{ key: 'Enter', run: () => void keepString() }] : []),
-  nudgeKey('ArrowUp', 'value', 1),
-  nudgeKey('ArrowDown', 'value', -1),
-  nudgeKey('ArrowRight', 'hue', 1),
-  nudgeKey('ArrowLeft', 'hue', -1),
-  nudgeKey('+', 'chroma', 1),
-  nudgeKey('=', 'chroma', 1),
-  nudgeKey('-', 'chroma', -1),
+  ...(isKin.value ? [...kinKeys(kin.step), { key: 'Enter', run: () => void keepChild() }] : []),
+  ...(isString.value ? [{ key: 'Enter', run: () => void keepString() }] : []),
+  ...nudgeKeys((by, steps) => isMixed.value && nudge(by, steps)),
   { key: 'Enter', run: () => void recordLook() },
   { key: 'm', run: () => isMixed.value && void fits() },
   { key: ' ', run: next },
@@ -249,7 +178,7 @@ useShortcuts(() => [
       <PictureBeside :pile="pile" class="picture" />
       <div class="left">
         <JudgingStage
-          v-if="panel !== 'string' || !string.proposed.value"
+          v-if="!isString || !string.proposed.value"
           :wanted="stage.wanted"
           :wanted-is="stage.wantedIs"
           :knife="stage.knife"
@@ -268,7 +197,7 @@ useShortcuts(() => [
           <StoryStrip v-if="pile.stages.length > 0" :pile="pile" @history="history = true" />
           <LearntLine :pile="pile" :without="beliefs" />
         </div>
-        <StringPlan v-if="panel === 'string' && string.proposed.value" :string="string" @keep="keepString" />
+        <StringPlan v-if="isString && string.proposed.value" :string="string" @keep="keepString" />
         <SeenBy
           v-if="steps > 1"
           v-model="on"
@@ -294,7 +223,7 @@ useShortcuts(() => [
           <h2>{{ behind.title }}</h2>
         </header>
         <KinPanel v-if="isKin" :pile="pile" :kin="kin" @child="keepChild" @itself="kin.changeItself()" @into="intoAll = true" />
-        <StringPanel v-else-if="panel === 'string'" :pile="pile" :string="string" />
+        <StringPanel v-else-if="isString" :pile="pile" :string="string" />
         <PurposePanel v-else-if="panel === 'for'" :pile="pile" />
         <LaidPanel v-else-if="panel === 'laid'" :pile="pile" />
         <template v-else-if="state === 'planned'">
@@ -324,7 +253,7 @@ useShortcuts(() => [
             :aria-label="door.title"
             :aria-pressed="panel === door.id"
             :title="`${door.says} (${door.key})`"
-            @click="panel = panel === door.id ? 'recipe' : door.id"
+            @click="toggle(door.id)"
           >
             {{ door.title }} <kbd>{{ door.key }}</kbd>
           </button>

@@ -69,11 +69,11 @@ function resize(way: 1 | -1): void {
     />
     <p v-if="piles.stranded.has(pile.id)" class="beyond" role="status" data-test="stranded">
       Not on this palette: {{ piles.stranded.get(pile.id)!.join(', ') }}.
-      <button type="button" class="link" @click="emit('remake')">Mix it from what is</button>
+      <button type="button" class="link-key" @click="emit('remake')">Mix it from what is</button>
     </p>
     <p v-if="ceiling.above.value" class="beyond figures" data-test="above-ceiling">
       Brighter ({{ ceiling.above.value.toFixed(1) }}) than it may get ({{ paintings.onEasel?.ceiling }}).
-      <button type="button" class="link" @click="ceiling.bringUnder()">Bring it under</button>
+      <button type="button" class="link-key" @click="ceiling.bringUnder()">Bring it under</button>
     </p>
     <div class="do stays-upright">
       <button type="button" class="main-key" @click="emit('mixed')">Mixed <kbd>Space</kbd></button>
@@ -135,9 +135,5 @@ function resize(way: 1 | -1): void {
   padding-left: calc(2 * var(--unit));
   margin-top: calc(2 * var(--unit));
   font-weight: 700;
-}
-.link {
-  min-height: 44px;
-  text-decoration: underline;
 }
 </style>

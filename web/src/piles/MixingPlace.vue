@@ -3,7 +3,7 @@ import { mdiPlus } from '@mdi/js';
 import { colourName, temperatureWord, valueOfLightness, mlText } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { MOST_LAYERS } from '@dusk/wire/limits';
-import { computed, ref } from 'vue';
+import { computed } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useCards } from '../stores/cards.ts';
 import { counted } from '../floor/words.ts';
@@ -16,10 +16,8 @@ import { usePalettes } from '../stores/palettes.ts';
 import EmptyPlace from '../controls/EmptyPlace.vue';
 import { useLanding } from '../stores/landing.ts';
 import { useSettings } from '../stores/settings.ts';
-import { useAskedFor } from '../floor/useAskedFor.ts';
 import { useShortcuts } from '../floor/useShortcuts.ts';
 import { inSteps } from '../floor/inSteps.ts';
-import { onceTrue } from '../floor/opening.ts';
 import {
   CommonHeapSheet,
   DaySheet,
@@ -36,6 +34,8 @@ import {
 import { lookNow, usePiles } from '../stores/piles.ts';
 import { useCommonHeap } from '../kin/useCommonHeap.ts';
 import { useKnown } from '../recipe/useKnown.ts';
+import { byLayer, standingOf } from './layers.ts';
+import { useSheets } from './useSheets.ts';
 import { useWhite } from '../floor/white.ts';
 
 const route = useRoute();
@@ -44,16 +44,8 @@ const piles = usePiles();
 const settings = useSettings();
 const landing = useLanding();
 const { short } = useKnown();
-const logging = ref(false);
-const making = ref(false);
-const noting = ref(false);
-const recalling = ref(false);
-const printing = ref(false);
-const goingOut = ref(false);
-const planning = ref(false);
-const photographing = ref(false);
-/** The piles from another palette: asked for here, or where it is said that some are stranded. */
-const remaking = useAskedFor('remake');
+const { open, asked, opens } = useSheets();
+const { sharing, logging, making, noting, recalling, remaking, goingOut, planning, photographing, printing } = open;
 const router = useRouter();
 const cards = useCards();
 const finding = useFinding();
@@ -74,20 +66,6 @@ const opened = computed(() => piles.byId.get(String(route.params['pileId'] ?? ''
 const planned = computed(() => piles.list.filter(({ stages, layer }) => stages.length === 0 && layer === (paintings.onEasel?.layer ?? 1)));
 /** One heap that several of them could begin with: offered in the list, not with a pile open. */
 const common = useCommonHeap(computed(() => (opened.value ? [] : planned.value)));
-const sharing = ref(false);
-/** Sheets come with their first press. */
-const asked = {
-  sharing: onceTrue(sharing),
-  logging: onceTrue(logging),
-  making: onceTrue(making),
-  noting: onceTrue(noting),
-  recalling: onceTrue(recalling),
-  remaking: onceTrue(remaking),
-  goingOut: onceTrue(goingOut),
-  planning: onceTrue(planning),
-  photographing: onceTrue(photographing),
-  printing: onceTrue(printing),
-};
 /** What stands around the piles; then their recipes in words. */
 const steps = inSteps(2);
 const white = useWhite();
@@ -95,51 +73,42 @@ const white = useWhite();
 const CEILINGS = [1, 2, 3, 4, 5, 6, 7, 8, 10, 12] as const;
 const setPainting = (part: Parameters<typeof paintings.change>[1]): Promise<unknown> => paintings.change(paintings.onEasel!.id, part);
 const paintingId = computed(() => paintings.onEasel?.id ?? '');
-const standing = (pile: PileDto): string => {
-  if (pile.stages.length === 0) return 'planned';
-  return pile.there > 0 ? `${mlText(pile.there)} on the palette` : pile.stages.at(-1)!.kind === 'scraped' ? 'wiped off' : 'used up';
-};
 const word = (pile: PileDto): string => temperatureWord(settings.temperatureOf(lookNow(pile)));
-/** As a painter lays them: layer by layer, the one that is painted now first; dark to light in each. */
-const laid = computed(() => {
-  const now = paintings.onEasel?.layer ?? 1;
-  const layers = [...new Set(piles.ofRank.map(({ layer }) => layer))].sort((a, b) => Number(b === now) - Number(a === now) || b - a);
-  return layers.map((layer) => ({ layer, isNow: layer === now, piles: piles.ofRank.filter((pile) => pile.layer === layer) }));
-});
+const laid = computed(() => byLayer(piles.ofRank, paintings.onEasel?.layer ?? 1));
 const LAYERS = Array.from({ length: MOST_LAYERS }, (_, i) => ({ value: i + 1, title: `layer ${i + 1}` }));
 const BRIGHT = [
   { value: 0, title: 'as bright as it likes' },
   ...CEILINGS.map((value) => ({ value: Number(value), title: `no brighter than ${value}` })),
 ];
 const seldom = computed(() => [
-  { title: 'I mixed one myself', key: 'l', run: () => (logging.value = true) },
-  { title: 'A tube forgotten', key: 'q', run: () => (recalling.value = true) },
+  { title: 'I mixed one myself', key: 'l', run: opens('logging') },
+  { title: 'A tube forgotten', key: 'q', run: opens('recalling') },
   {
     title: piles.stranded.size > 0 ? `Remake ${counted(piles.stranded.size, 'pile')}` : 'Another palette',
     test: 'another-palette',
-    run: () => (remaking.value = true),
+    run: opens('remaking'),
   },
   { title: 'Cards of this layer', key: 'c', run: makeCards },
-  { title: 'One photo of the palette', key: 'f', run: () => (photographing.value = true) },
-  { title: 'Field notes', key: 'j', run: () => (noting.value = true) },
-  { title: 'Plan the day', key: 'd', run: () => (planning.value = true) },
-  { title: 'Print', label: 'Print this painting', key: 'p', run: () => (printing.value = true) },
-  { title: 'Out of doors', label: 'Out of doors: take it along, bring it home', key: 'o', run: () => (goingOut.value = true) },
+  { title: 'One photo of the palette', key: 'f', run: opens('photographing') },
+  { title: 'Field notes', key: 'j', run: opens('noting') },
+  { title: 'Plan the day', key: 'd', run: opens('planning') },
+  { title: 'Print', label: 'Print this painting', key: 'p', run: opens('printing') },
+  { title: 'Out of doors', label: 'Out of doors: take it along, bring it home', key: 'o', run: opens('goingOut') },
 ]);
 useShortcuts(() => [
-  { key: 'l', run: () => (logging.value = true) },
-  { key: 'n', run: () => (making.value = true) },
-  { key: 'j', run: () => (noting.value = true) },
-  { key: 'q', run: () => (recalling.value = true) },
+  { key: 'l', run: opens('logging') },
+  { key: 'n', run: opens('making') },
+  { key: 'j', run: opens('noting') },
+  { key: 'q', run: opens('recalling') },
   // With a pile open these keys are the pile's own.
   ...(opened.value
     ? []
     : [
         { key: 'c', run: () => void makeCards() },
-        { key: 'p', run: () => (printing.value = true) },
-        { key: 'o', run: () => (goingOut.value = true) },
-        { key: 'd', run: () => (planning.value = true) },
-        { key: 'f', run: () => (photographing.value = true) },
+        { key: 'p', run: opens('printing') },
+        { key: 'o', run: opens('goingOut') },
+        { key: 'd', run: opens('planning') },
+        { key: 'f', run: opens('photographing') },
       ]),
 ]);
 </script>
@@ -159,7 +128,7 @@ useShortcuts(() => [
     <template v-else>
       <header>
         <h1>Piles, dark to light</h1>
-        <div class="begin">
+        <div class="begin in-line">
           <RouterLink v-if="planned.length > 0" class="main-key" :to="{ name: 'easel-plan', params: { paintingId } }"
             >Mix {{ planned.length === 1 ? 'it' : `all ${planned.length}` }} at the easel</RouterLink
           >
@@ -194,7 +163,7 @@ useShortcuts(() => [
                   }}<span class="for-readers">, {{ word(pile) }}</span></span
                 >
                 <span class="standing figures"
-                  >{{ standing(pile) }}<b v-if="landing.willNotLast(pile)" data-test="wont-last">; won’t last</b></span
+                  >{{ standingOf(pile) }}<b v-if="landing.willNotLast(pile)" data-test="wont-last">; won’t last</b></span
                 >
                 <span v-if="piles.leftOf(pile.id).length > 0" class="standing figures"
                   ><template v-for="rest in piles.leftOf(pile.id)" :key="rest.id"
@@ -281,12 +250,6 @@ header {
   justify-content: space-between;
   align-items: center;
   margin-bottom: calc(3 * var(--unit));
-}
-.begin {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: calc(2 * var(--unit));
 }
 .begin .main-key {
   text-decoration: none;

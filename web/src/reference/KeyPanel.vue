@@ -130,7 +130,7 @@ async function setGround(hex: string): Promise<void> {
           <span>Picked: value {{ text(moved.from) }}</span>
           <button
             type="button"
-            class="key"
+            class="key framed-key"
             :disabled="pointValue === undefined"
             @click="store.see({ key: { ...moved, from: pointValue!, to: pointValue! } }, 'Picked a value')"
           >
@@ -171,7 +171,7 @@ async function setGround(hex: string): Promise<void> {
     <KeyStrip v-if="store.key" :lit-key="store.key" :range="store.range" :at="pointValue" />
     <section aria-label="Ground" class="ground">
       <p>Ground: value {{ text(valueOfLightness(hexToLab(paintings.onEasel!.ground)[0])) }}, shown round the picture</p>
-      <div class="grounds">
+      <div class="grounds wrapped">
         <Dabs :model-value="paintings.onEasel?.ground" :dabs="grounds" @update:model-value="setGround($event ?? '')" />
         <form @submit.prevent="setGround(ground)">
           <input v-model="ground" aria-label="Ground as typed" maxlength="7" spellcheck="false" @change="setGround(ground)" />
@@ -200,19 +200,8 @@ section {
   justify-content: space-between;
   gap: 0 calc(2 * var(--unit));
 }
-.key {
-  min-height: 44px;
-  padding: 0 calc(3 * var(--unit));
-  border: 1px solid currentColor;
-  border-radius: 3px;
-}
 .key:disabled {
   opacity: 0.5;
-}
-.grounds {
-  display: flex;
-  flex-wrap: wrap;
-  gap: calc(2 * var(--unit));
 }
 .grounds input {
   width: 88px;

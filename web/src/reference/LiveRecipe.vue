@@ -120,7 +120,7 @@ const said = refDebounced(reading, REST_MS);
         <div class="keys">
           <p v-if="recipe" class="in-a-line figures" data-test="recipe-line">{{ short(recipe.mixture) }}</p>
           <button type="button" class="main-key keep" :disabled="!recipe" @click="emit('keep')">Keep this pile <kbd>k</kbd></button>
-          <button type="button" class="near" aria-label="Cards near it" title="Cards near it (/)" @click="emit('near')">
+          <button type="button" class="near link-key" aria-label="Cards near it" title="Cards near it (/)" @click="emit('near')">
             Cards <kbd>/</kbd>
           </button>
         </div>
@@ -157,11 +157,6 @@ const said = refDebounced(reading, REST_MS);
   grid-template-columns: minmax(0, 1fr) auto;
   gap: calc(3 * var(--unit));
   align-items: center;
-}
-.near {
-  min-height: 44px;
-  text-decoration: underline;
-  text-underline-offset: 3px;
 }
 .live,
 .seen,

@@ -31,8 +31,8 @@ async function saveSource(text: string): Promise<void> {
 </script>
 
 <template>
-  <div class="pictures">
-    <div class="keys">
+  <div class="pictures stack-close">
+    <div class="in-line">
       <button type="button" class="key" @click="emit('bring')">
         <v-icon :icon="mdiImagePlusOutline" aria-hidden="true" /> Bring another picture
       </button>
@@ -56,7 +56,7 @@ async function saveSource(text: string): Promise<void> {
         <span class="title">{{ one.name }}</span>
       </li>
     </ul>
-    <section v-if="store.reference" :key="store.reference.id" class="own" aria-label="The picture that is looked at">
+    <section v-if="store.reference" :key="store.reference.id" class="own stack-close" aria-label="The picture that is looked at">
       <EditableName
         :name="store.reference.name"
         label="Name of the picture"
@@ -83,7 +83,7 @@ async function saveSource(text: string): Promise<void> {
           @update:model-value="store.change({ passing: $event! }, 'Said what may be done with the picture')"
         />
       </label>
-      <div class="keys">
+      <div class="in-line">
         <button type="button" class="key" title="Another picture in its place; the marks stay" @click="emit('replace')">
           <v-icon :icon="mdiSwapHorizontal" aria-hidden="true" /> Replace it
         </button>
@@ -99,17 +99,6 @@ async function saveSource(text: string): Promise<void> {
 </template>
 
 <style scoped>
-.pictures,
-.own {
-  display: grid;
-  gap: calc(2 * var(--unit));
-}
-.keys {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: calc(2 * var(--unit));
-}
 .key {
   display: flex;
   align-items: center;

@@ -150,7 +150,7 @@ const within = (n: number): number => Math.min(40, Math.max(1, n));
           :key="light.kelvin"
           type="button"
           role="radio"
-          class="light"
+          class="light link-key"
           :aria-checked="view.kelvin === light.kelvin"
           @click="store.see({ kelvin: light.kelvin, neutral: undefined }, `It was taken by ${light.name}`)"
         >
@@ -245,11 +245,6 @@ section + section {
   display: flex;
   flex-wrap: wrap;
   gap: 0 calc(4 * var(--unit));
-}
-.light {
-  min-height: 44px;
-  text-decoration: underline;
-  text-underline-offset: 3px;
 }
 .light[aria-checked='true'] {
   font-weight: 700;

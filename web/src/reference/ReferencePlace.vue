@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiChevronLeft, mdiImagePlusOutline } from '@mdi/js';
 import { meanOf, temperature, type Outline } from '@dusk/core';
-import { computed, defineAsyncComponent, nextTick, ref, useTemplateRef, watch } from 'vue';
+import { computed, defineAsyncComponent, useTemplateRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { useCards } from '../stores/cards.ts';
 import { useDesk } from '../stores/useDesk.ts';
@@ -24,7 +24,9 @@ import { useReference } from '../stores/reference.ts';
 import { useSamples } from '../stores/samples.ts';
 import { useTrying } from '../stores/trying.ts';
 import StageKeys from '../picture/StageKeys.vue';
-import { useBringing } from './useBringing.ts';
+import { cropOfWhole, type Box } from './cropping.ts';
+import { keysOfLooking } from './keysOfLooking.ts';
+import { useChooser } from './useChooser.ts';
 import { useKeeping } from './useKeeping.ts';
 import { useHeld } from './useHeld.ts';
 import { inSteps } from '../floor/inSteps.ts';
@@ -60,47 +62,12 @@ const stage = useTemplateRef('stage');
 /** The picture, its keys, what stands beside it. */
 const steps = inSteps(2);
 
-/** A picture that was brought has the focus once it is there, so that the arrow keys move over it. */
-const arrives = ref(false);
-const whole = useTemplateRef('whole');
-const { bringing, bring, replace } = useBringing(() => (arrives.value = true));
-watch(
-  () => store.pixels,
-  async (pixels) => {
-    if (!pixels || !arrives.value) return;
-    arrives.value = false;
-    await nextTick();
-    whole.value?.querySelector<HTMLElement>('[role=application]')?.focus({ preventScroll: true });
-  },
-);
-/** One field for files, whatever they are wanted for. */
 const chooser = useTemplateRef('chooser');
-let wanted: 'another' | 'instead' = 'another';
-function choose(what: typeof wanted, fromCamera = false): void {
-  const field = chooser.value!;
-  wanted = what;
-  if (fromCamera) field.setAttribute('capture', 'environment');
-  else field.removeAttribute('capture');
-  field.click();
-}
-async function bringChosen(): Promise<void> {
-  const field = chooser.value!;
-  const [file] = [...(field.files ?? [])];
-  const what = wanted;
-  wanted = 'another';
-  if (file) await (what === 'instead' ? replace(file) : bring([file]));
-  field.value = '';
-}
+const { bringing, bring, choose, bringChosen, tryOurs } = useChooser(chooser, useTemplateRef('whole'));
 
 async function beginPlan(): Promise<void> {
   const { usePlan } = await import('../deciding/usePlan.ts');
   if (await usePlan().begin()) looking.panel = 'plan';
-}
-
-/** Who has no picture at hand tries it with the sample studio's. */
-async function tryOurs(): Promise<void> {
-  const response = await fetch(new URL('../../../demo/pictures/workbench.jpg', import.meta.url));
-  if (response.ok) await bring([new File([await response.blob()], 'A workbench.jpg', { type: 'image/jpeg' })]);
 }
 
 const { isHeld, toggleValueOnly, zoneNow, thingNow, saveThing, moveTo, moveHere, joinHere } = useHeld({
@@ -122,19 +89,12 @@ function drawn(outline: Outline, since: number): void {
   void trying.draw(outline.points.map((v, i) => share(v, i % 2 === 0 ? width : height)));
 }
 
-/** A crop that was drawn lies within what is seen; it is kept in shares of the whole. */
-function crop(box: { x: number; y: number; width: number; height: number }): void {
-  const { frame, view } = store;
+function crop(box: Box): void {
+  const { frame, view, mirrored, turnedSides } = store;
   if (!frame || !store.pixels) return;
-  const [w, h] = store.turnedSides;
-  const [x0, y0] = [(view.crop?.x ?? 0) * w, (view.crop?.y ?? 0) * h];
-  // What is seen mirrored is cut from the other side.
-  const left = store.mirrored ? frame.width - box.x - box.width : box.x;
   looking.hand = 'points';
-  void store.see(
-    { crop: { x: (x0 + left) / w, y: (y0 + box.y) / h, width: Math.max(0.01, box.width / w), height: Math.max(0.01, box.height / h) } },
-    'Held a frame before it',
-  );
+  const whole = cropOfWhole(box, { width: frame.width, crop: view.crop, isMirrored: mirrored }, turnedSides);
+  void store.see({ crop: whole }, 'Held a frame before it');
 }
 const warmthHere = computed(() =>
   store.pixels && outline.value
@@ -153,14 +113,6 @@ const BEHIND: Readonly<Record<Exclude<Panel, 'colour'>, string>> = {
   canvas: 'The canvas beside it',
 };
 
-function less(): void {
-  if (looking.look === 'values') void stageLine.value?.setSteps(stepCount() - 1);
-  else looking.squintBy(-1);
-}
-function more(): void {
-  if (looking.look === 'values') void stageLine.value?.setSteps(stepCount() + 1);
-  else looking.squintBy(1);
-}
 /** What stands behind another key begins at its top. */
 const panel = useTemplateRef('panel');
 watch(
@@ -168,9 +120,11 @@ watch(
   () => panel.value?.scrollTo({ top: 0 }),
 );
 const stageLine = useTemplateRef('stageLine');
-const stepCount = (): number => (stage.value?.bounds().length ?? 4) + 1;
-const fitKey = (): void =>
-  void store.see({ key: store.isKeyed ? undefined : { kind: 'fitted', held: 0.5 } }, store.isKeyed ? 'Key: as it is' : 'Key: fitted');
+/** Fewer steps of value, or a squint less; or more. */
+function stepBy(way: 1 | -1): void {
+  if (looking.look === 'values') void stageLine.value?.setSteps((stage.value?.bounds().length ?? 4) + 1 + way);
+  else looking.squintBy(way);
+}
 
 /** Cards near to what is under the ring. */
 const nearHere = (): void => void (live.value && cards.near(live.value.paint, thingNow.value || undefined));
@@ -179,42 +133,10 @@ useShortcuts(() => [
   { key: 'k', run: () => void keep() },
   { key: 'a', run: () => void router.push({ name: 'palettes', params: { paletteId: desk.palette?.id }, query: { add: 'one' } }) },
   { key: '/', run: nearHere },
-  { key: '+', run: () => store.resize(1.25), repeats: true },
-  { key: '=', run: () => store.resize(1.25), repeats: true },
-  { key: '-', run: () => store.resize(0.8), repeats: true },
-  { key: 'v', run: () => looking.turn('values') },
-  { key: 'w', run: () => looking.turn('warmth') },
-  { key: 'c', run: () => looking.turn('strength') },
-  { key: 'e', run: () => looking.turn('edges') },
-  { key: 'r', run: () => looking.turn('reach') },
-  { key: 'm', run: () => looking.turn('piles') },
-  { key: 'l', run: () => (looking.panel = looking.panel === 'plan' ? 'colour' : 'plan') },
-  { key: 'z', run: () => (looking.panel = looking.panel === 'canvas' ? 'colour' : 'canvas') },
-  { key: 'j', run: () => (looking.panel = looking.panel === 'try' ? 'colour' : 'try') },
-  { key: 'q', run: () => (looking.panel = looking.panel === 'propose' ? 'colour' : 'propose') },
-  { key: '[', run: less, repeats: true },
-  { key: ']', run: more, repeats: true },
-  { key: 't', run: () => (looking.lost = !looking.lost) },
-  { key: 'x', run: () => (looking.mirror = !looking.mirror) },
-  { key: 'n', run: () => (looking.grid = !looking.grid) },
-  { key: 'i', run: () => (looking.marks = !looking.marks) },
-  { key: 'o', run: () => (looking.without = !looking.without) },
-  { key: 'f', run: fitKey },
-  { key: 'p', run: () => store.isKeyed && (looking.asPaint = !looking.asPaint) },
-  { key: 'd', run: () => (looking.hand = looking.hand === 'draws' ? 'points' : 'draws') },
   { key: 'b', run: toggleValueOnly },
   { key: 'h', run: moveHere },
   { key: 'u', run: () => void joinHere() },
-  { key: '.', run: () => store.turnTo(1) },
-  { key: ',', run: () => store.turnTo(-1) },
-  {
-    key: 'Escape',
-    run: () => {
-      looking.hand = 'points';
-      if (looking.panel !== 'colour') looking.panel = 'colour';
-      else looking.selectedId = undefined;
-    },
-  },
+  ...keysOfLooking(store, looking, stepBy),
 ]);
 </script>
 
