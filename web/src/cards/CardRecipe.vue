@@ -22,7 +22,7 @@ const { widthOf, says } = useBeads(recipe, 12, () => props.heaps.flatMap(({ step
     <p v-if="measure === 'beads'" class="note">{{ says }}</p>
     <template v-for="(heap, at) in heaps" :key="heap.name">
       <p v-if="heaps.length > 1" class="first">{{ heapTitle(heaps, at) }}:</p>
-      <ol>
+      <ol class="bare">
         <li v-for="step in heap.steps" :key="step.name">
           <b>{{ step.told[measure] }}</b>
           <span
@@ -37,11 +37,6 @@ const { widthOf, says } = useBeads(recipe, 12, () => props.heaps.flatMap(({ step
 </template>
 
 <style scoped>
-ol {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
 li {
   display: grid;
   grid-template-columns: minmax(52px, auto) minmax(0, 1fr) auto;

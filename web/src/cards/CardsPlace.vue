@@ -108,7 +108,7 @@ useShortcuts(() => [
         </p>
         <p v-if="finding.found.total === 0" class="none">
           None is like that.
-          <button type="button" class="clear" @click="finding.clear()">Look at all of them</button>
+          <button type="button" class="link-key" @click="finding.clear()">Look at all of them</button>
         </p>
       </section>
       <section v-if="opened || isNowhere" class="one" aria-label="The open card">
@@ -159,10 +159,6 @@ useShortcuts(() => [
 }
 .none {
   margin-top: calc(4 * var(--unit));
-}
-.clear {
-  min-height: 44px;
-  text-decoration: underline;
 }
 /* With one open the arrow keys still lead through the others. */
 @media (orientation: portrait), (max-width: 1000px) {

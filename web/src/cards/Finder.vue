@@ -89,7 +89,7 @@ const seldom = computed(() => [
       <button
         v-if="paintings.onEasel"
         type="button"
-        class="text"
+        class="text link-key"
         :aria-pressed="finding.by.reach === 'mixable'"
         @click="finding.by.reach = finding.by.reach === 'mixable' ? 'any' : 'mixable'"
       >
@@ -113,13 +113,13 @@ const seldom = computed(() => [
         v-for="set in cards.sets"
         :key="set.id"
         type="button"
-        class="text"
+        class="text link-key"
         :aria-pressed="set.id === finding.setId"
         @click="finding.setId = set.id === finding.setId ? undefined : set.id"
       >
         {{ set.name }} <span class="figures">{{ set.cardIds.length }}</span>
       </button>
-      <button v-if="finding.isNarrowed" type="button" class="text all" @click="finding.clear()">Look at all of them</button>
+      <button v-if="finding.isNarrowed" type="button" class="text all link-key" @click="finding.clear()">Look at all of them</button>
     </div>
     <KeepTogether v-if="finding.isNarrowed && !finding.setId && finding.found && finding.found.total > 1" />
     <div v-if="narrowing" class="narrowing">
@@ -208,11 +208,6 @@ const seldom = computed(() => [
 .near {
   display: flex;
   align-items: center;
-}
-.text {
-  min-height: 44px;
-  text-decoration: underline;
-  text-underline-offset: 3px;
 }
 .text[aria-pressed='true'] {
   font-weight: 700;

@@ -7,7 +7,7 @@ defineProps<{
 </script>
 
 <template>
-  <div class="dabs">
+  <div class="wrapped-close">
     <button
       v-for="(dab, i) in dabs"
       :key="i"
@@ -25,11 +25,6 @@ defineProps<{
 </template>
 
 <style scoped>
-.dabs {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--unit);
-}
 .dab {
   width: 44px;
   height: 44px;

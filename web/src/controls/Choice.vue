@@ -10,7 +10,7 @@ const name = useId();
 <template>
   <fieldset class="choice">
     <legend>{{ label }}</legend>
-    <div class="keys">
+    <div class="wrapped-close">
       <label v-for="item in items" :key="item.value" class="key" :class="{ chosen: item.value === chosen }">
         <input type="radio" :name="name" :checked="item.value === chosen" @change="chosen = item.value" />
         <span>{{ item.title }}</span>
@@ -20,21 +20,6 @@ const name = useId();
 </template>
 
 <style scoped>
-.choice {
-  border: 0;
-  margin: 0;
-  padding: 0;
-  min-width: 0;
-}
-legend {
-  padding: 0 0 var(--unit);
-  font-size: var(--size-note);
-}
-.keys {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--unit);
-}
 .key {
   position: relative;
   display: flex;

@@ -105,7 +105,7 @@ const short = (other: Way): string =>
       </p>
       <p class="becomes">{{ becomes }} · {{ beads.says }}</p>
       <p v-if="falls" class="falls" role="status">As near as these tubes come; it stays {{ falls }}. {{ instead }}</p>
-      <ol>
+      <ol class="bare">
         <li v-for="(line, i) in lines" :key="line.id" class="line" :class="{ done: plan && i < doneSteps }" data-test="addition">
           <span class="after" :style="{ background: white.shown(line.after).css }" title="the pile after this" />
           <div class="what">
@@ -131,7 +131,7 @@ const short = (other: Way): string =>
         <button type="button" class="main-key" @click="emit('all', way)">{{ plan ? 'The rest is in' : 'Done' }} <kbd>Space</kbd></button>
         <button type="button" class="key" @click="emit('changed')">I changed it by eye</button>
       </div>
-      <ul v-if="others.length" class="others" aria-label="Other ways">
+      <ul v-if="others.length" class="others bare" aria-label="Other ways">
         <li v-for="{ other, i } in others" :key="i">
           <button type="button" class="other" data-test="other-way" @click="chosen = i">
             <span class="chip" :style="{ background: white.shown(other.lab).css }" />
@@ -171,12 +171,6 @@ const short = (other: Way): string =>
 </template>
 
 <style scoped>
-ol,
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
 .becomes {
   font-size: var(--size-note);
   margin: var(--unit) 0 calc(2 * var(--unit));

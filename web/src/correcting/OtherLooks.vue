@@ -24,14 +24,14 @@ function read(): void {
 <template>
   <div class="other-looks">
     <div class="otherwise">
-      <button v-if="look.draft" type="button" class="plain strong" @click="emit('record')">That is how it looks <kbd>Enter</kbd></button>
-      <button v-if="look.draft" type="button" class="plain" @click="look.clear()">Start over</button>
+      <button v-if="look.draft" type="button" class="strong link-key" @click="emit('record')">That is how it looks <kbd>Enter</kbd></button>
+      <button v-if="look.draft" type="button" class="link-key" @click="look.clear()">Start over</button>
     </div>
     <div class="otherwise">
       <form class="typed" @submit.prevent="read">
         <label>or type it <input v-model="typed" placeholder="5YR 4/3, #7a5a48, 42 10 14" aria-label="Colour as typed" /></label>
       </form>
-      <button type="button" class="plain" @click="emit('photo')">or a photo</button>
+      <button type="button" class="link-key" @click="emit('photo')">or a photo</button>
     </div>
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
   </div>
@@ -49,10 +49,6 @@ function read(): void {
   min-height: 40px;
   width: 200px;
   padding: 0 var(--unit);
-}
-.plain {
-  min-height: 44px;
-  text-decoration: underline;
 }
 .strong {
   font-weight: 700;

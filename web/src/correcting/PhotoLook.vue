@@ -92,7 +92,7 @@ const next = computed(() =>
     </div>
     <canvas v-show="pixels" ref="canvas" class="photo" @click="press" />
     <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
-    <div><button type="button" class="leave" @click="open = false">Not now</button></div>
+    <div><button type="button" class="link-key" @click="open = false">Not now</button></div>
   </Sheet>
 </template>
 
@@ -128,9 +128,5 @@ const next = computed(() =>
 }
 .failure {
   font-weight: 700;
-}
-.leave {
-  min-height: 44px;
-  text-decoration: underline;
 }
 </style>

@@ -73,7 +73,7 @@ const sure = computed(() =>
 </script>
 
 <template>
-  <div class="look-keys">
+  <div class="look-keys stack-close">
     <div class="keys" role="group" aria-label="Until the right half looks like the paint on your knife">
       <button
         v-for="key in keys"
@@ -112,10 +112,6 @@ const sure = computed(() =>
 </template>
 
 <style scoped>
-.look-keys {
-  display: grid;
-  gap: calc(2 * var(--unit));
-}
 .keys {
   display: grid;
   grid-template-columns: repeat(3, 1fr);

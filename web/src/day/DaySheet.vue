@@ -116,7 +116,7 @@ function print(): void {
         ><b v-if="isOver">: more than there is</b>
       </p>
       <p v-else class="quiet">Planning the day…</p>
-      <ol class="rows">
+      <ol class="rows bare">
         <li v-for="{ pile, startsAt, takes } in rows" :key="pile.id" data-test="day-step">
           <span class="when figures">{{ startsAt }}′</span>
           <span class="chip" :style="{ background: piles.shownNow(pile) }" />
@@ -130,7 +130,7 @@ function print(): void {
       </ol>
       <template v-if="later.length > 0">
         <h3>Later, in one step</h3>
-        <ul class="rows">
+        <ul class="rows bare">
           <li v-for="{ pile, from, by } in later" :key="pile.id" data-test="day-later">
             <span />
             <span class="chip" :style="{ background: piles.shownNow(pile) }" />
@@ -144,7 +144,7 @@ function print(): void {
       <p v-if="left.length > 0" data-test="day-left">No time for {{ left.join(', ') }}.</p>
       <details v-if="taken.length > 0">
         <summary>What it takes from the tubes</summary>
-        <ul class="taken">
+        <ul class="taken bare">
           <li v-for="{ tube, ml, isShort } in taken" :key="tube.id" class="figures">
             <span class="chip" :style="{ background: white.shown(tube.masstone).css }" /> {{ tube.name }}: {{ amountInWords(ml) }} ({{
               mlText(ml)
@@ -170,12 +170,6 @@ function print(): void {
 }
 .sum {
   font-size: var(--size-lead);
-}
-.rows,
-.taken {
-  list-style: none;
-  margin: 0;
-  padding: 0;
 }
 .rows li {
   display: grid;

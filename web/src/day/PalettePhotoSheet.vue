@@ -68,7 +68,7 @@ async function keep(): Promise<void> {
       Lay white paper on the palette, or beside the paint, and take it from above in one light. What is found is taken as mixed, and as it
       looks there.
     </p>
-    <div v-if="!seen" class="choose">
+    <div v-if="!seen" class="stack-close">
       <FileDrop label="Photo of the palette" accept="image/jpeg,image/png" @file="photo.see({ file: $event })">Choose a photo</FileDrop>
       <v-btn variant="text" :disabled="laid.length === 0" data-test="stand-in" @click="photo.standIn">With the stand-in camera</v-btn>
     </div>
@@ -86,7 +86,7 @@ async function keep(): Promise<void> {
             ><b>{{ ring.says }}</b></span
           >
         </div>
-        <ul class="rows">
+        <ul class="rows bare">
           <li v-for="row in rows" :key="row.id" data-test="photo-row">
             <span class="figures">{{ row.at }}</span>
             <ColourPair :target="row.wanted" :mixed="row.paint.lab" :height="40" />
@@ -119,10 +119,6 @@ async function keep(): Promise<void> {
 </template>
 
 <style scoped>
-.choose {
-  display: grid;
-  gap: calc(2 * var(--unit));
-}
 /* The photo, and beside it what is off. */
 .found {
   display: grid;
@@ -158,11 +154,6 @@ async function keep(): Promise<void> {
   padding: 0 0.3em;
   color: #fff;
   background: #000;
-}
-.rows {
-  list-style: none;
-  margin: 0;
-  padding: 0;
 }
 .rows li {
   display: grid;

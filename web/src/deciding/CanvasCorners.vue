@@ -67,7 +67,7 @@ async function keep(): Promise<void> {
 
 <template>
   <Sheet v-model="open" label="Where the canvas stands" wide judging>
-    <div ref="box" class="corners">
+    <div ref="box" class="corners stack">
       <h2>Where the canvas stands in its photo</h2>
       <p v-if="canvas.needsCorners" role="status">
         The canvas could not be told from what is behind it: drag its corners to where they are.
@@ -102,7 +102,7 @@ async function keep(): Promise<void> {
           </VLayer>
         </VStage>
       </div>
-      <div class="keys">
+      <div class="wrapped-close">
         <button
           v-for="(name, k) in NAMES"
           :key="name"
@@ -126,17 +126,8 @@ async function keep(): Promise<void> {
 </template>
 
 <style scoped>
-.corners {
-  display: grid;
-  gap: calc(3 * var(--unit));
-}
 .stage {
   touch-action: none;
-}
-.keys {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--unit);
 }
 .key {
   min-height: 44px;

@@ -66,7 +66,7 @@ useShortcuts(() => [{ key: ' ', run: () => (canvas.isFlipped = !canvas.isFlipped
 </script>
 
 <template>
-  <div class="canvas-panel figures">
+  <div class="figures stack">
     <input
       ref="field"
       class="chooser"
@@ -80,7 +80,7 @@ useShortcuts(() => [{ key: ' ', run: () => (canvas.isFlipped = !canvas.isFlipped
       Photograph your painting as it stands, whole, before a wall, with a sheet of white paper beside it. Values, colours and edges are held
       against the picture, place by place.
     </p>
-    <div class="keys">
+    <div class="in-line">
       <template v-if="canvas.photos.length === 0">
         <button type="button" class="main-key" data-test="bring-canvas" @click="field?.click()">
           <v-icon :icon="mdiCameraOutline" aria-hidden="true" /> A photo of the canvas
@@ -88,7 +88,13 @@ useShortcuts(() => [{ key: ' ', run: () => (canvas.isFlipped = !canvas.isFlipped
         <v-btn data-test="stand-in" @click="canvas.standIn()">The stand-in camera</v-btn>
       </template>
       <template v-else>
-        <button type="button" class="flip" :aria-pressed="canvas.isFlipped" data-test="flip" @click="canvas.isFlipped = !canvas.isFlipped">
+        <button
+          type="button"
+          class="framed-key"
+          :aria-pressed="canvas.isFlipped"
+          data-test="flip"
+          @click="canvas.isFlipped = !canvas.isFlipped"
+        >
           {{ canvas.isFlipped ? 'Show the picture' : 'Show the canvas' }} <kbd>Space</kbd>
         </button>
         <MoreKeys :keys="more" label="More of the canvas" />
@@ -97,7 +103,7 @@ useShortcuts(() => [{ key: ' ', run: () => (canvas.isFlipped = !canvas.isFlipped
     <v-progress-linear v-if="canvas.isComparing" indeterminate aria-label="Holding the canvas against the picture" />
     <p v-if="canvas.failure" role="alert">{{ canvas.failure }}</p>
     <template v-if="canvas.seen && canvas.photo">
-      <ol class="misses judging">
+      <ol class="misses judging bare">
         <li v-for="{ miss, k, says, mend } in misses" :key="miss.cells[0]" :class="{ meant: miss.isMeant }" data-test="miss">
           <b class="number">{{ k ?? '·' }}</b>
           <ColourPair :target="miss.wanted" :mixed="miss.seen" :height="44" class="pair" />
@@ -132,33 +138,12 @@ useShortcuts(() => [{ key: ' ', run: () => (canvas.isFlipped = !canvas.isFlipped
 </template>
 
 <style scoped>
-.canvas-panel {
-  display: grid;
-  gap: calc(3 * var(--unit));
-}
 .chooser {
   position: absolute;
   opacity: 0;
   width: 1px;
   height: 1px;
   pointer-events: none;
-}
-.keys {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: calc(2 * var(--unit));
-}
-.flip {
-  min-height: 44px;
-  padding: 0 calc(3 * var(--unit));
-  border: 1px solid currentColor;
-  border-radius: 3px;
-}
-.misses {
-  list-style: none;
-  padding: 0;
-  margin: 0;
 }
 .misses li {
   display: grid;

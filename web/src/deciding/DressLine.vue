@@ -130,10 +130,10 @@ function where(clientX: number, clientY: number): number | undefined {
         </v-list>
       </v-menu>
     </div>
-    <button v-if="piles.ofRank.length > 0" type="button" class="plain" data-test="from-ledge" @click="dress.fromLedge(means)">
+    <button v-if="piles.ofRank.length > 0" type="button" class="link-key" data-test="from-ledge" @click="dress.fromLedge(means)">
       from the ledge
     </button>
-    <button v-if="bare.length > 0" type="button" class="plain" data-test="mix-bare" :disabled="isMixing" @click="mixFor(bare)">
+    <button v-if="bare.length > 0" type="button" class="link-key" data-test="mix-bare" :disabled="isMixing" @click="mixFor(bare)">
       {{ bare.length === 1 ? 'a pile for the bare one' : `piles for ${bare.length} bare` }}
     </button>
   </div>
@@ -167,10 +167,6 @@ function where(clientX: number, clientY: number): number | undefined {
 .part.bare {
   background: repeating-linear-gradient(135deg, #969696 0 5px, #787878 5px 6px);
   color: #000;
-}
-.plain {
-  min-height: 44px;
-  text-decoration: underline;
 }
 .chip {
   width: 36px;

@@ -111,7 +111,7 @@ async function keep(): Promise<void> {
         <v-progress-linear indeterminate aria-label="Looking through the picture" />
         <v-btn @click="proposals.leaveOff()">Leave off</v-btn>
       </template>
-      <ul class="rows judging">
+      <ul class="rows judging bare">
         <li v-for="row in rows" :key="row.id">
           <button
             type="button"
@@ -146,11 +146,6 @@ async function keep(): Promise<void> {
   display: flex;
   align-items: center;
   gap: calc(2 * var(--unit));
-}
-.rows {
-  list-style: none;
-  padding: 0;
-  margin: 0;
 }
 .row {
   display: grid;

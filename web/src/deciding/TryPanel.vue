@@ -145,7 +145,7 @@ const toldOf = (i: number): string => {
 </script>
 
 <template>
-  <div class="try figures">
+  <div class="figures stack">
     <p v-if="trying.trials.length === 0">
       Draw round what you would change, then say how. The picture stays as it is; any look shows what becomes of values and edges.
     </p>
@@ -171,7 +171,7 @@ const toldOf = (i: number): string => {
       </ul>
       <p v-if="trying.trial.changes.length === 0">Draw round what is to change.</p>
       <template v-if="trying.change">
-        <div class="keys" role="group" aria-label="What is drawn round">
+        <div class="wrapped-close" role="group" aria-label="What is drawn round">
           <button type="button" class="key" @click="trying.lighter(-0.5)">darker</button>
           <button type="button" class="key" @click="trying.lighter(0.5)">lighter</button>
           <button type="button" class="key" :aria-pressed="colouring" @click="colouring = !colouring">another colour</button>
@@ -196,10 +196,6 @@ const toldOf = (i: number): string => {
 </template>
 
 <style scoped>
-.try {
-  display: grid;
-  gap: calc(3 * var(--unit));
-}
 .side {
   display: flex;
   flex-wrap: wrap;
@@ -219,11 +215,6 @@ const toldOf = (i: number): string => {
 .changes [aria-pressed='true'] {
   outline: 2px solid currentColor;
   outline-offset: 2px;
-}
-.keys {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--unit);
 }
 .key,
 .changes button {

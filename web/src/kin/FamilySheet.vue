@@ -34,7 +34,7 @@ async function make(): Promise<void> {
 
 <template>
   <Sheet v-model="open" :label="`A family of ${pile.name}`" wide judging>
-    <div class="family figures">
+    <div class="figures stack">
       <h2>A family of {{ pile.name }}</h2>
       <Choice v-model="chosen" label="What it is for" :items="families" />
       <p class="quiet">{{ aid.rests }}</p>
@@ -43,7 +43,7 @@ async function make(): Promise<void> {
         <span v-for="one in members" :key="one.relative.name" :class="{ out: one.isOut }" :style="{ background: piles.shown(one.lab) }" />
       </div>
       <p v-for="said in remarks" :key="said" role="status" class="strong" data-test="family-said">{{ said }}</p>
-      <ul class="rows">
+      <ul class="rows bare">
         <li v-for="one in members" :key="one.relative.name" :class="{ out: one.isOut }">
           <button
             type="button"
@@ -82,10 +82,6 @@ async function make(): Promise<void> {
 </template>
 
 <style scoped>
-.family {
-  display: grid;
-  gap: calc(3 * var(--unit));
-}
 .strip {
   display: flex;
   height: 84px;
@@ -95,11 +91,6 @@ async function make(): Promise<void> {
 }
 .strip .out {
   flex: 0.2;
-}
-.rows {
-  list-style: none;
-  padding: 0;
-  margin: 0;
 }
 .rows li {
   display: flex;

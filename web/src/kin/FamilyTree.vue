@@ -69,7 +69,7 @@ const value = (pile: PileDto): string => settings.valueText(valueOfLightness(loo
 <template>
   <section aria-label="Family">
     <h2>{{ lines.length > 1 ? 'Mixed from one another' : 'Nothing is mixed from it yet' }}</h2>
-    <ul v-if="lines.length > 1" data-test="family">
+    <ul v-if="lines.length > 1" class="bare" data-test="family">
       <li v-for="(line, i) in lines" :key="`${line.pile.id} ${i}`" :style="{ '--depth': Math.min(5, line.depth) }">
         <RouterLink
           class="line"
@@ -94,11 +94,6 @@ const value = (pile: PileDto): string => settings.valueText(valueOfLightness(loo
 </template>
 
 <style scoped>
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
 li {
   padding-left: calc(var(--depth) * 22px);
   position: relative;

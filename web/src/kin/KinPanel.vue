@@ -134,7 +134,7 @@ const value = (pile: PileDto): string => settings.valueText(valueOfLightness(loo
 </script>
 
 <template>
-  <div class="kin">
+  <div class="kin stack">
     <div class="keys" role="group" aria-label="The same, but">
       <button v-for="key in KEYS" :key="key.word" type="button" class="key" :aria-keyshortcuts="key.key" @click="k.step(key.by, key.way)">
         {{ key.word }} <kbd>{{ key.key }}</kbd>
@@ -172,10 +172,10 @@ const value = (pile: PileDto): string => settings.valueText(valueOfLightness(loo
       <button v-if="k.aimId" type="button" class="key small" @click="k.step('toward', 1)">nearer</button>
       <button v-if="k.aimId" type="button" class="key small" @click="k.step('toward', -1)">less</button>
     </div>
-    <section v-if="k.moves || k.other" class="wanted" aria-label="What is wanted of it">
+    <section v-if="k.moves || k.other" class="wanted stack-close" aria-label="What is wanted of it">
       <template v-if="k.moves">
         <p class="figures" data-test="kin-steps">
-          <b>{{ steps }}</b> <button type="button" class="plain" @click="k.reset()">start over</button>
+          <b>{{ steps }}</b> <button type="button" class="link-key" @click="k.reset()">start over</button>
         </p>
         <p v-if="k.between" class="figures">
           {{ k.between.keeps ? 'Keeps its distance.' : 'Cannot keep its distance.' }}
@@ -209,7 +209,7 @@ const value = (pile: PileDto): string => settings.valueText(valueOfLightness(loo
       <template v-else-if="k.other">
         <p>
           <b>{{ pile.name }}</b> and <b>{{ k.other.name }}</b> into one
-          <button type="button" class="plain" @click="k.reset()">leave it</button>
+          <button type="button" class="link-key" @click="k.reset()">leave it</button>
         </p>
         <Slider
           label="Parts of each"
@@ -269,10 +269,6 @@ const value = (pile: PileDto): string => settings.valueText(valueOfLightness(loo
 </template>
 
 <style scoped>
-.kin {
-  display: grid;
-  gap: calc(3 * var(--unit));
-}
 .keys {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(86px, 1fr));
@@ -317,10 +313,6 @@ const value = (pile: PileDto): string => settings.valueText(valueOfLightness(loo
   align-items: center;
   gap: calc(3 * var(--unit));
 }
-.wanted {
-  display: grid;
-  gap: calc(2 * var(--unit));
-}
 .do {
   display: grid;
   grid-template-columns: 1.35fr 1fr;
@@ -330,10 +322,6 @@ const value = (pile: PileDto): string => settings.valueText(valueOfLightness(loo
   min-height: 56px;
   border: 1px solid currentColor;
   border-radius: 4px;
-}
-.plain {
-  min-height: 44px;
-  text-decoration: underline;
 }
 .ways {
   display: grid;

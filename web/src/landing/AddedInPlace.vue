@@ -64,7 +64,7 @@ function add(source: string | undefined): void {
         @update:model-value="add"
       />
     </div>
-    <ul v-if="rows.length > 0">
+    <ul v-if="rows.length > 0" class="bare">
       <li v-for="row in rows" :key="row.at" data-test="added-in-place">
         <span class="chip" :style="{ background: white.shown(row.lab).css }" />
         <span>{{ row.says }}</span>
@@ -79,11 +79,6 @@ function add(source: string | undefined): void {
   display: flex;
   flex-wrap: wrap;
   gap: 0 calc(4 * var(--unit));
-}
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
 }
 li {
   display: grid;

@@ -82,7 +82,7 @@ function overPile(id: string | undefined): void {
 </script>
 
 <template>
-  <div class="laid-panel" :aria-busy="busy">
+  <div class="stack" :aria-busy="busy">
     <Choice :model-value="laid.how ?? ''" label="Laid as" :items="HOW" @update:model-value="lay({ how: $event || undefined })" />
     <fieldset>
       <legend>over</legend>
@@ -108,7 +108,7 @@ function overPile(id: string | undefined): void {
     <p v-if="would?.layers" class="figures says" data-test="would">
       One layer does not come there. {{ counted(would.layers, 'layer') }} would come nearest<template
         v-if="(laid.layers ?? 1) !== would.layers"
-        >: <button type="button" class="link" @click="lay({ layers: would!.layers })">lay it in {{ would.layers }}</button></template
+        >: <button type="button" class="link-key" @click="lay({ layers: would!.layers })">lay it in {{ would.layers }}</button></template
       ><template v-else>; it is mixed for that</template>.
     </p>
     <p v-if="would?.whiteFirst" class="says" data-test="white-first">Nearer over white: a layer of white first, dry, then this.</p>
@@ -154,20 +154,6 @@ function overPile(id: string | undefined): void {
 </template>
 
 <style scoped>
-.laid-panel {
-  display: grid;
-  gap: calc(3 * var(--unit));
-}
-fieldset {
-  border: 0;
-  margin: 0;
-  padding: 0;
-  min-width: 0;
-}
-legend {
-  padding: 0 0 var(--unit);
-  font-size: var(--size-note);
-}
 .pair {
   display: grid;
   gap: 0 calc(4 * var(--unit));
@@ -185,9 +171,5 @@ legend {
   padding-left: calc(2 * var(--unit));
   font-weight: 700;
   font-size: var(--size-note);
-}
-.link {
-  min-height: 44px;
-  text-decoration: underline;
 }
 </style>

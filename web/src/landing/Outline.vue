@@ -67,7 +67,7 @@ const inPixels = (outline: AreaOutline): number[] => outline.flatMap(({ x, y }) 
 </script>
 
 <template>
-  <div ref="box" class="outline">
+  <div ref="box" class="outline stack">
     <p v-if="!paintings.onEasel?.canvas" class="quiet">How large the canvas is is not known yet; it is said under the grid in Reference.</p>
     <h2>Once round the passage</h2>
     <div v-if="picture" class="stage judging" data-test="outline-stage">
@@ -89,10 +89,6 @@ const inPixels = (outline: AreaOutline): number[] => outline.flatMap(({ x, y }) 
 </template>
 
 <style scoped>
-.outline {
-  display: grid;
-  gap: calc(3 * var(--unit));
-}
 .stage {
   touch-action: none;
   cursor: crosshair;

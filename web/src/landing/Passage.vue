@@ -102,7 +102,7 @@ const DENSITY = 1.5;
 </script>
 
 <template>
-  <section aria-label="Enough of it" class="passage">
+  <section aria-label="Enough of it" class="passage stack-close">
     <h2>Enough for</h2>
     <div class="asks">
       <form @submit.prevent="saidSo">
@@ -116,13 +116,17 @@ const DENSITY = 1.5;
         <strong>{{ amountInWords(needed) }}</strong>
         <template v-if="passage.outline"> for what is drawn round</template> ({{ Math.round(passage.cm2) }} cm², laid {{ so.how
         }}<template v-if="(so.layers ?? 1) > 1">, {{ so.layers }} layers</template>)
-        <button type="button" class="link" :aria-expanded="exactly" @click="exactly = !exactly">{{ exactly ? 'less' : 'in ml' }}</button>
+        <button type="button" class="link-key" :aria-expanded="exactly" @click="exactly = !exactly">
+          {{ exactly ? 'less' : 'in ml' }}
+        </button>
         <span v-if="exactly"> {{ mlText(needed) }}, about {{ (needed * DENSITY).toFixed(1) }} g</span>
       </p>
       <p v-if="needed > MOST_ML" class="failure">More than one pile can be: mix it in {{ Math.ceil(needed / MOST_ML) }}.</p>
       <p v-else-if="isShort" class="short" role="status" data-test="wont-last">
         It won’t last{{ pile.stages.length > 0 ? ': mix more before it is gone' : ` as it is planned (${mlText(pile.ml)})` }}.
-        <button v-if="pile.stages.length === 0" type="button" class="link" data-test="make-enough" @click="enough">Make it enough</button>
+        <button v-if="pile.stages.length === 0" type="button" class="link-key" data-test="make-enough" @click="enough">
+          Make it enough
+        </button>
       </p>
       <div class="pair">
         <Pick
@@ -149,10 +153,6 @@ const DENSITY = 1.5;
 </template>
 
 <style scoped>
-.passage {
-  display: grid;
-  gap: calc(2 * var(--unit));
-}
 .asks {
   display: grid;
   grid-template-columns: minmax(0, 1fr) auto;
@@ -171,9 +171,5 @@ const DENSITY = 1.5;
   display: flex;
   flex-wrap: wrap;
   gap: 0 calc(4 * var(--unit));
-}
-.link {
-  min-height: 44px;
-  text-decoration: underline;
 }
 </style>

@@ -75,7 +75,7 @@ async function end(): Promise<void> {
         <v-btn variant="outlined" data-test="cover-all" @click="all('covered')">Cover all</v-btn>
         <v-btn variant="outlined" data-test="wipe-all" @click="all('off')">Wipe all off</v-btn>
       </div>
-      <ul>
+      <ul class="bare">
         <li v-for="pile in left" :key="pile.id">
           <span class="chip" :style="{ background: piles.shownNow(pile) }" />
           <span
@@ -109,11 +109,6 @@ async function end(): Promise<void> {
 }
 h3 {
   flex: 1;
-}
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
 }
 li {
   display: grid;

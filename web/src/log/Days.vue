@@ -60,7 +60,7 @@ const open = (pileId: string, paintingId: string | null): void =>
   <div class="days">
     <Pick v-model="log.stopAt" :options="stops" label="stop today at" data-test="stop-at" />
     <p v-if="rows.length === 0" class="first">No day is in the log yet: it begins by itself with the first pile that is mixed.</p>
-    <ol>
+    <ol class="bare">
       <li v-for="one in rows" :key="one.row.id" data-test="sitting">
         <div>
           <h2>{{ one.day }}</h2>
@@ -99,11 +99,6 @@ const open = (pileId: string, paintingId: string | null): void =>
 .days {
   min-height: 0;
   overflow-y: auto;
-}
-ol {
-  list-style: none;
-  margin: 0;
-  padding: 0;
 }
 li {
   display: grid;

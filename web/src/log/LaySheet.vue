@@ -121,7 +121,7 @@ function drew(points: { x: number; y: number }[]): void {
       <h2>A layer</h2>
       <fieldset>
         <legend>Where</legend>
-        <div class="chips">
+        <div class="wrapped">
           <button
             v-for="area in areas"
             :key="area.id"
@@ -153,7 +153,7 @@ function drew(points: { x: number; y: number }[]): void {
       <fieldset>
         <legend>Of</legend>
         <p v-if="mixed.length === 0" class="quiet">No pile is mixed yet: it is kept as a layer of paint that is not known.</p>
-        <div class="chips">
+        <div class="wrapped">
           <button
             v-for="pile in mixed"
             :key="pile.id"
@@ -186,21 +186,6 @@ function drew(points: { x: number; y: number }[]): void {
 </template>
 
 <style scoped>
-fieldset {
-  border: 0;
-  margin: 0;
-  padding: 0;
-  min-width: 0;
-}
-legend {
-  padding: 0 0 var(--unit);
-  font-size: var(--size-note);
-}
-.chips {
-  display: flex;
-  flex-wrap: wrap;
-  gap: calc(2 * var(--unit));
-}
 .word,
 .pile {
   min-height: 44px;

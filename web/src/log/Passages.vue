@@ -148,7 +148,7 @@ const holding = computed(() => {
     <PassageMap class="seen" :painting="painting" :passages="passages" :chosen="chosen?.area.id" @choose="chosenId = $event" />
     <section v-if="there.length > 0" aria-label="On the palette" class="palette">
       <h2>On the palette</h2>
-      <ul>
+      <ul class="bare">
         <li v-for="{ pile, says } in lying" :key="pile.id" data-test="lying">
           <span class="chip" :style="{ background: piles.shownNow(pile) }" /><span>{{ pile.name }}</span
           ><span class="quiet">{{ says }}</span>
@@ -205,7 +205,7 @@ const holding = computed(() => {
           <legend>It was</legend>
           <v-btn v-for="kind in TAKING" :key="kind" :data-test="`did-${kind}`" @click="did(chosen.area, kind)">{{ kind }}</v-btn>
         </fieldset>
-        <ul class="layers">
+        <ul class="layers bare">
           <li v-for="one in layers" :key="one.id" data-test="deed">
             <span class="when figures">{{ one.when }}</span>
             <span class="what"
@@ -283,11 +283,6 @@ legend {
   gap: calc(2 * var(--unit));
   padding-top: calc(3 * var(--unit));
   border-top: 1px solid rgba(var(--v-theme-on-background), 0.3);
-}
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
 }
 .layers li {
   display: grid;

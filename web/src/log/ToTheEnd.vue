@@ -162,10 +162,10 @@ const lesson = (): void =>
           {{ counted(Math.ceil(found.short), 'day') }} short. One of these would win them:
         </p>
         <p v-else class="lead" data-test="in-time">In time.</p>
-        <ol>
+        <ol class="bare">
           <li v-for="one in found.layers" :key="one.name" data-test="last-day">
             <b>{{ one.name }}</b> by {{ daySaid(one.by, log.at, zone) }}
-            <ul v-if="found.short > 0">
+            <ul v-if="found.short > 0" class="bare">
               <li v-for="way in one.waysOut" :key="way.does">
                 {{ way.says }}: {{ way.wins < 1.5 ? 'a day' : `${Math.round(way.wins)} days` }} sooner
               </li>
@@ -193,7 +193,7 @@ const lesson = (): void =>
       <form @submit.prevent="addLine"><Field v-model="own" label="one of your own" maxlength="120" @change="addLine" /></form>
       <p class="quiet">Look again {{ lookAgain }}, from three metres.</p>
       <p v-if="varnishDays">Varnish {{ varnishDays }}, as its label says.</p>
-      <div class="keys">
+      <div class="wrapped">
         <v-btn variant="outlined" data-test="finish" @click="finish">{{
           about.finishedAt ? 'Not finished after all' : 'It is finished'
         }}</v-btn>
@@ -216,12 +216,6 @@ section {
   align-content: start;
   gap: calc(3 * var(--unit));
 }
-ol,
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
 ol > li {
   padding: calc(2 * var(--unit)) 0;
   border-top: 1px solid rgba(var(--v-theme-on-background), 0.3);
@@ -236,11 +230,6 @@ ul > li {
   border-left: 4px solid currentColor;
   padding-left: calc(3 * var(--unit));
   font-weight: 700;
-}
-.keys {
-  display: flex;
-  flex-wrap: wrap;
-  gap: calc(2 * var(--unit));
 }
 .link {
   min-height: 44px;

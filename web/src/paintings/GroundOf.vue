@@ -42,7 +42,7 @@ function wipe(next: Wiped): void {
 </script>
 
 <template>
-  <div class="ground-of">
+  <div class="stack-close">
     <p class="quiet">a wash of</p>
     <Dabs class="washes judging" :model-value="groundOf?.tubeId" :dabs="washes" @update:model-value="makeOf" />
     <Choice :model-value="wiped" label="and then" :items="WIPINGS" @update:model-value="wipe" />
@@ -50,10 +50,6 @@ function wipe(next: Wiped): void {
 </template>
 
 <style scoped>
-.ground-of {
-  display: grid;
-  gap: calc(2 * var(--unit));
-}
 .washes {
   padding: var(--unit);
 }

@@ -110,12 +110,6 @@ async function save(): Promise<void> {
   display: grid;
   gap: calc(5 * var(--unit));
 }
-fieldset {
-  border: 0;
-  margin: 0;
-  padding: 0;
-  min-width: 0;
-}
 legend {
   padding: 0 0 calc(2 * var(--unit));
   font-size: var(--size-note);

@@ -117,7 +117,7 @@ const sides = computed(() =>
     </div>
     <section v-if="targets.length > 0" aria-label="The same targets">
       <h2>What is wanted for the painting</h2>
-      <ul class="targets figures">
+      <ul class="targets figures bare">
         <li v-for="(target, i) in targets" :key="target.id">
           <span class="three judging"
             ><span :style="{ background: reached[0]?.[i] && white.shown(reached[0][i].lab).css }" /><span
@@ -154,11 +154,6 @@ const sides = computed(() =>
   display: grid;
   grid-template-columns: repeat(2, minmax(0, 1fr));
   gap: calc(4 * var(--unit));
-}
-.targets {
-  list-style: none;
-  padding: 0;
-  margin: 0;
 }
 .targets li {
   display: grid;

@@ -216,7 +216,7 @@ const chosen = computed(() =>
               :style="{ flex: covered.cover.not }"
             />
           </div>
-          <ul v-if="lost.length > 0" class="lost">
+          <ul v-if="lost.length > 0" class="lost bare">
             <li v-for="(one, i) in lost" :key="i">
               <span class="pair judging"
                 ><span :style="{ background: white.shown(one.lab).css }" /><span :style="{ background: white.shown(one.nearest).css }"
@@ -235,7 +235,7 @@ const chosen = computed(() =>
         <p v-if="progress !== undefined" class="quiet" role="status">
           Trying without each, and with each other… {{ percent(progress) }} <v-btn variant="text" @click="leaveOff">Leave off</v-btn>
         </p>
-        <ul v-if="earned" class="rows figures" data-test="earns">
+        <ul v-if="earned" class="rows figures bare" data-test="earns">
           <li v-for="(one, i) in each" :key="one.id">
             <span class="dab judging"><span :style="{ background: white.shown(one.tube.masstone).css }" /></span>
             <span>
@@ -252,7 +252,7 @@ const chosen = computed(() =>
       <section aria-label="The tube to add">
         <h2>One to add</h2>
         <p v-if="earned && more.length === 0">No other tube of the rack brings this picture nearer.</p>
-        <ul class="rows figures">
+        <ul class="rows figures bare">
           <li v-for="one in more" :key="one.id">
             <span class="dab judging"><span :style="{ background: white.shown(one.tube.masstone).css }" /></span>
             <span>
@@ -275,7 +275,7 @@ const chosen = computed(() =>
         <v-checkbox v-model="noToxic" label="no toxic ones" />
         <v-checkbox v-model="inStock" label="only what I own" />
       </div>
-      <p v-if="must.length > 0" class="must">
+      <p v-if="must.length > 0" class="must in-line">
         Among them:
         <v-chip v-for="id in must" :key="id" closable @click:close="must = must.filter((one) => one !== id)">{{
           rackOf.byId.get(id)?.name
@@ -293,7 +293,7 @@ const chosen = computed(() =>
         <p class="figures" data-test="few">
           These {{ few.ids.length }} match <b>{{ percent(few.cover.match) }}</b> of it, {{ percent(few.cover.near) }} near.
         </p>
-        <ul class="rows figures">
+        <ul class="rows figures bare">
           <li v-for="{ tube, adds } in chosen" :key="tube.id">
             <span class="dab judging"><span :style="{ background: white.shown(tube.masstone).css }" /></span>
             <span
@@ -353,11 +353,6 @@ figcaption {
 .bar .near {
   background: repeating-linear-gradient(135deg, currentColor 0 2px, transparent 2px 5px);
 }
-ul {
-  list-style: none;
-  padding: 0;
-  margin: 0;
-}
 .lost li {
   display: flex;
   align-items: center;
@@ -410,12 +405,6 @@ ul {
 }
 .asked .slider {
   width: 220px;
-}
-.must {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: calc(2 * var(--unit));
 }
 .seeking {
   display: grid;

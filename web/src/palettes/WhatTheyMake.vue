@@ -83,7 +83,7 @@ const ends = computed(() => {
 </script>
 
 <template>
-  <div class="made">
+  <div class="made stack">
     <div class="asked">
       <Choice v-model="shown" label="Show" :items="SHOWN" />
       <Slider
@@ -161,10 +161,6 @@ const ends = computed(() => {
 </template>
 
 <style scoped>
-.made {
-  display: grid;
-  gap: calc(3 * var(--unit));
-}
 .asked {
   display: grid;
   grid-template-columns: auto minmax(140px, 1fr) minmax(180px, 1fr);

@@ -64,12 +64,17 @@ defineExpose({ setSteps });
       <button
         v-if="warmth !== undefined"
         type="button"
-        class="plain"
+        class="link-key"
         @click="store.see({ pivot: warmth }, 'Warm and cool are told from the point')"
       >
         tell it from the point
       </button>
-      <button v-if="pivot !== 0" type="button" class="plain" @click="store.see({ pivot: undefined }, 'Warm and cool are told from grey')">
+      <button
+        v-if="pivot !== 0"
+        type="button"
+        class="link-key"
+        @click="store.see({ pivot: undefined }, 'Warm and cool are told from grey')"
+      >
         from grey
       </button>
     </template>
@@ -85,7 +90,7 @@ defineExpose({ setSteps });
     <template v-else-if="looking.look === 'reach'">
       <template v-if="sweeping !== undefined">
         <span>Looking through the picture… {{ per(sweeping) }}</span>
-        <button type="button" class="plain" @click="emit('cancel')">Leave off</button>
+        <button type="button" class="link-key" @click="emit('cancel')">Leave off</button>
       </template>
       <span v-else-if="reach">Hatched is out of reach of this palette: {{ per(reach.out) }} of the picture.</span>
     </template>
@@ -126,9 +131,5 @@ defineExpose({ setSteps });
 }
 .amount button:disabled {
   opacity: 0.4;
-}
-.plain {
-  min-height: 44px;
-  text-decoration: underline;
 }
 </style>

@@ -84,7 +84,7 @@ async function log(): Promise<void> {
           ><input v-model="unit" type="radio" :value="u" /> {{ u === 'mm' ? 'beads, mm' : u === 'g' ? 'grams' : u }}</label
         >
       </div>
-      <ul>
+      <ul class="bare">
         <li v-for="(row, i) in rows" :key="row.key" class="row">
           <span>{{ nameOf(sourceOf(row.key)) }}</span>
           <Pick
@@ -94,7 +94,7 @@ async function log(): Promise<void> {
             :aria-label="`How much ${nameOf(sourceOf(row.key))}`"
           />
           <input v-else v-model="row.amount" inputmode="decimal" :aria-label="`How much ${nameOf(sourceOf(row.key))}`" />
-          <button type="button" class="plain" :aria-label="`Without ${nameOf(sourceOf(row.key))}`" @click="rows.splice(i, 1)">
+          <button type="button" class="link-key" :aria-label="`Without ${nameOf(sourceOf(row.key))}`" @click="rows.splice(i, 1)">
             without
           </button>
         </li>
@@ -105,7 +105,7 @@ async function log(): Promise<void> {
       <label v-if="!saysSize(lines) || lines.length === 0" class="name">How large, ml <input v-model="ml" inputmode="decimal" /></label>
       <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
       <div class="foot">
-        <button type="button" class="plain" @click="open = false">Not now</button>
+        <button type="button" class="link-key" @click="open = false">Not now</button>
         <button type="submit" class="main-key" :disabled="rows.length === 0">It lies on the palette</button>
       </div>
     </form>
@@ -116,11 +116,6 @@ async function log(): Promise<void> {
 form {
   display: grid;
   gap: calc(3 * var(--unit));
-}
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
 }
 .row {
   display: grid;
@@ -159,10 +154,6 @@ input:not([type='radio']) {
   padding: 0 calc(4 * var(--unit));
   border: 1px solid currentColor;
   border-radius: 4px;
-}
-.plain {
-  min-height: 44px;
-  text-decoration: underline;
 }
 .failure {
   font-weight: 700;

@@ -57,7 +57,7 @@ const { widthOf, says: scale } = useBeads(recipe, BESIDE_PX, () => heaps.value.f
         {{ at === 0 ? 'First' : 'Then' }}, {{ heap.name }}<span v-if="beads" class="quiet">, {{ mlText(heap.ml) }}</span
         ><span v-if="beads && heap.batch > 1.05" class="quiet"> ({{ mlText(heap.ml * (1 - 1 / heap.batch)) }} will be left over)</span>:
       </p>
-      <ul v-if="beads">
+      <ul v-if="beads" class="bare">
         <li v-for="part in heap.steps" :key="part.name" class="step">
           <span v-if="chips" class="after" :style="{ background: white.shown(part.after).css }" />
           <span class="parts">{{ part.told[measure] }}</span>
@@ -78,7 +78,7 @@ const { widthOf, says: scale } = useBeads(recipe, BESIDE_PX, () => heaps.value.f
         >
       </p>
     </section>
-    <ol>
+    <ol class="bare">
       <li v-for="(step, i) in pile.steps" :key="step.name" class="step" :class="{ done: isDone(first.length + i), ticked: props.done }">
         <v-btn
           v-if="props.done"
@@ -111,12 +111,6 @@ const { widthOf, says: scale } = useBeads(recipe, BESIDE_PX, () => heaps.value.f
 </template>
 
 <style scoped>
-ol,
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
 .step {
   display: grid;
   grid-template-columns: auto minmax(34px, auto) minmax(0, 1fr) auto;

@@ -44,7 +44,7 @@ const KINDS = [
 </script>
 
 <template>
-  <div class="string">
+  <div class="string stack">
     <p>
       From <b>{{ pile.name }}</b><template v-for="one in s.through.slice(1)" :key="one.id"
         >, to <b>{{ one.name }}</b></template
@@ -59,7 +59,7 @@ const KINDS = [
         >{{ value(lookNow(one)) }} {{ one.name }}</PaintKey
       >
     </div>
-    <div class="row many" role="group" aria-label="How many">
+    <div class="row many in-line" role="group" aria-label="How many">
       <span>piles</span>
       <button v-for="n in NUMBERS" :key="n" type="button" class="number figures" :aria-pressed="s.set.n === n" @click="s.resize(n)">
         {{ n }}
@@ -78,7 +78,7 @@ const KINDS = [
       :step="0.5"
       :says="`${(2 * s.set.by).toFixed(0)} apart in temperature`"
     />
-    <div class="row">
+    <div class="row in-line">
       <Pick v-model="s.set.route" :options="ROUTES.map((value) => ({ value, title: WAYS[value] }))" label="between hues" />
       <Pick v-model="s.set.held" :options="HELD" aria-label="What is held" />
     </div>
@@ -111,10 +111,6 @@ const KINDS = [
 </template>
 
 <style scoped>
-.string {
-  display: grid;
-  gap: calc(3 * var(--unit));
-}
 .stops {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(min(180px, 100%), 1fr));
@@ -136,12 +132,6 @@ const KINDS = [
   font-weight: 700;
   text-decoration: underline;
   text-underline-offset: 3px;
-}
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: calc(2 * var(--unit));
 }
 .many {
   flex-wrap: nowrap;

@@ -50,7 +50,7 @@ function warning({ from, to, warns, name }: (typeof warned.value)[number]): stri
 </script>
 
 <template>
-  <section v-if="s.proposed" class="plan" aria-label="The row of steps as it would be" data-test="string-plan">
+  <section v-if="s.proposed" class="stack-close" aria-label="The row of steps as it would be" data-test="string-plan">
     <div class="chips squints" :style="{ '--n': row.length }">
       <span v-for="(lab, at) in row" :key="at" class="chip" :style="{ background: white.shown(lab).css }" />
     </div>
@@ -75,7 +75,7 @@ function warning({ from, to, warns, name }: (typeof warned.value)[number]): stri
     </div>
     <p v-if="jumps && more > s.proposed.piles.length">
       A step is larger than the {{ settings.settings.stepMost }} that you let pass:
-      <button type="button" class="plain" data-test="more-piles" @click="s.resize(more)">make it {{ more }} piles</button>
+      <button type="button" class="plain link-key" data-test="more-piles" @click="s.resize(more)">make it {{ more }} piles</button>
     </p>
     <ol class="figures">
       <li v-for="(one, at) in s.proposed.piles" :key="at">
@@ -88,10 +88,6 @@ function warning({ from, to, warns, name }: (typeof warned.value)[number]): stri
 </template>
 
 <style scoped>
-.plan {
-  display: grid;
-  gap: calc(2 * var(--unit));
-}
 .chips,
 .values {
   display: grid;
@@ -110,10 +106,6 @@ function warning({ from, to, warns, name }: (typeof warned.value)[number]): stri
   align-items: center;
   justify-content: space-between;
   gap: calc(3 * var(--unit));
-}
-.plain {
-  min-height: 44px;
-  text-decoration: underline;
 }
 ol {
   margin: 0;

@@ -81,7 +81,7 @@ async function add(): Promise<void> {
 
 <template>
   <Sheet v-model="open" label="Add tubes" wide judging>
-    <form class="add figures" @submit.prevent="add">
+    <form class="add figures stack" @submit.prevent="add">
       <h2>Your own tubes</h2>
       <v-textarea
         v-model="text"
@@ -96,7 +96,7 @@ async function add(): Promise<void> {
         data-test="tubes-said"
       />
       <p v-if="read.wrong" role="alert">{{ read.wrong }}</p>
-      <ul v-if="rows.length > 0" class="rows">
+      <ul v-if="rows.length > 0" class="rows bare">
         <li v-for="row in rows" :key="row.key" data-test="tube-said">
           <span class="chips" aria-hidden="true"><span :style="{ background: row.css }" /><span :style="{ background: row.tint }" /></span>
           <span
@@ -125,15 +125,6 @@ async function add(): Promise<void> {
 </template>
 
 <style scoped>
-.add {
-  display: grid;
-  gap: calc(3 * var(--unit));
-}
-.rows {
-  list-style: none;
-  padding: 0;
-  margin: 0;
-}
 .rows li {
   display: grid;
   grid-template-columns: 96px minmax(0, 1fr) auto;

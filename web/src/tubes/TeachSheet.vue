@@ -122,12 +122,12 @@ async function keep(): Promise<void> {
         <Pick model-value="" label="also on it" :options="OTHERS" @update:model-value="$event && (others = [...others, $event])" />
       </div>
       <v-btn v-if="card && failure === ''" variant="outlined" class="again" @click="teaching.begin">Another photo</v-btn>
-      <div v-else class="choose">
+      <div v-else class="stack-close">
         <FileDrop label="Photo of the card" accept="image/jpeg,image/png" @file="teaching.photograph">Choose a photo</FileDrop>
         <v-btn variant="text" data-test="stand-in-camera" :disabled="busy" @click="teaching.standInCard">With the stand-in camera</v-btn>
       </div>
     </template>
-    <div v-else-if="way === 'reader'" class="choose">
+    <div v-else-if="way === 'reader'" class="stack-close">
       <FileDrop label="Readings, CGATS text or CSV" accept=".txt,.ti3,.sp,.csv,.cgats,text/*" @file="teaching.readFile"
         >Choose a file of readings: CGATS text or a table, in the order of the swatches</FileDrop
       >
@@ -155,7 +155,7 @@ async function keep(): Promise<void> {
         <p v-if="sums.length > 0" class="heads figures" aria-hidden="true"><span>before</span><span>as read</span><span>after</span></p>
         <section v-for="row in rows" :key="row.id">
           <h3 v-if="rows.length > 1">{{ row.name }}</h3>
-          <ul class="rows figures">
+          <ul class="rows figures bare">
             <li v-for="one in teaching.looksOf(row.id)" :key="one.key" data-test="swatch">
               <span class="three"
                 ><span :style="{ background: shows.shown(one.before).css }" title="as it was taken for" /><span
@@ -200,10 +200,6 @@ async function keep(): Promise<void> {
   align-items: end;
   gap: calc(2 * var(--unit)) calc(5 * var(--unit));
 }
-.choose {
-  display: grid;
-  gap: calc(2 * var(--unit));
-}
 .read.pictured {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
@@ -245,11 +241,6 @@ async function keep(): Promise<void> {
 }
 .heads span {
   flex: 1;
-}
-.rows {
-  list-style: none;
-  margin: 0;
-  padding: 0;
 }
 .rows li {
   display: grid;

@@ -306,7 +306,7 @@ const rename = (name: string, meanwhile: boolean): Promise<boolean> =>
       <p v-if="list.length === 0" class="quiet">
         Nothing yet: it is reckoned {{ basisSays }}. A dab and a tint beside white paper teach it in one photo.
       </p>
-      <ul class="taught figures">
+      <ul class="taught figures bare">
         <li v-for="one in list" :key="one.id" :class="{ off: one.off }" data-test="taught">
           <span class="judging dab"><span :style="{ background: shows.shown([one.lab.L, one.lab.a, one.lab.b]).css }" /></span>
           <span
@@ -387,11 +387,6 @@ a {
 .charts section:last-child {
   display: grid;
   justify-content: center;
-}
-.taught {
-  list-style: none;
-  margin: 0;
-  padding: 0;
 }
 .taught li {
   display: grid;

@@ -55,7 +55,7 @@ async function decide(item: Waiting, ops?: readonly Operation[]): Promise<void> 
           must be.
         </p>
         <p v-if="behind(item)" class="quiet">{{ behind(item) }} more that you did rest on this and wait with it.</p>
-        <div class="choices">
+        <div class="wrapped">
           <button type="button" class="choice" :disabled="busy" @click="decide(item, kept(item, 'mine'))">
             {{ sides(item).length ? 'Keep mine' : 'Try again' }}
           </button>
@@ -78,7 +78,7 @@ async function decide(item: Waiting, ops?: readonly Operation[]): Promise<void> 
       </ol>
     </section>
     <p v-if="studio.waiting.length === 0">Nothing waits: all of it is in the studio.</p>
-    <div class="choices end">
+    <div class="end wrapped">
       <button v-if="waits.length" type="button" class="choice" @click="studio.send()">Try now</button>
       <button type="button" class="choice" @click="open = false">Close</button>
     </div>
@@ -105,11 +105,6 @@ td {
   border-bottom: 1px solid currentColor;
   overflow-wrap: anywhere;
   vertical-align: top;
-}
-.choices {
-  display: flex;
-  flex-wrap: wrap;
-  gap: calc(2 * var(--unit));
 }
 .end {
   justify-content: end;
