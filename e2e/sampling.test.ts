@@ -273,3 +273,51 @@ describe('colours sampled from a picture', () => {
     await soon(async () => /Viridian/.test(await recipe.innerText()), 'it is back');
   });
 });
+
+describe('a press of a still hand', () => {
+  // Clicks are told in whole pixels; pointers on such screens, and of pens and tablets, are not.
+  for (const deviceScaleFactor of [1, 1.25, 1.5, 2])
+    it(`keeps what stood there, at a scale of ${deviceScaleFactor}`, async () => {
+      const sitting = await Sitting.begin(true, { deviceScaleFactor });
+      const { page } = sitting;
+      try {
+        await sitting.openReference();
+        const box = (await page.locator('[role=application]').boundingBox())!;
+        const samples = async () => (await sitting.rows(sitting.paintingId)).samples!;
+        const recipe = page.locator('[data-test=recipe]').first();
+        let lastX = 0;
+        for (const [across, down, more] of [
+          [0.42, 0.31, 0.45],
+          [0.55, 0.62, 0.8],
+          [0.3, 0.7, 0.27],
+        ] as const) {
+          const before = (await samples()).length;
+          const [x, y] = [Math.floor(box.x + box.width * across) + more, Math.floor(box.y + box.height * down) + more];
+          await page.mouse.move(x, y);
+          // Read once more in the picture's own pixels, once the hand is still.
+          await sitting.quiet();
+          let shown = '';
+          await soon(async () => shown === (shown = await recipe.innerText()) && shown !== '', 'the recipe stands');
+          // Where the hand rests is remembered, to a part of a pixel.
+          let stood: { x: number; y: number } | undefined;
+          await soon(async () => {
+            const was = stood;
+            stood = await page.evaluate(() =>
+              Object.values(JSON.parse(localStorage.getItem('dusk.points') ?? '{}') as Record<string, { x: number; y: number }>).at(-1),
+            );
+            return stood !== undefined && stood.x === was?.x && stood.x !== lastX;
+          }, 'the place is remembered');
+          lastX = stood!.x;
+          await page.mouse.down();
+          await page.mouse.up();
+          await soon(async () => (await samples()).length === before + 1, 'it is kept');
+          expect(await recipe.innerText()).to.equal(shown);
+          const { outline } = (await samples()).at(-1)!;
+          expect(outline!.x).to.be.closeTo(stood!.x, 1e-6);
+          expect(outline!.y).to.be.closeTo(stood!.y, 1e-6);
+        }
+      } finally {
+        await sitting.end();
+      }
+    });
+});

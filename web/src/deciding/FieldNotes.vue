@@ -91,7 +91,7 @@ async function becomePiles(): Promise<void> {
 
 <template>
   <Sheet v-model="open" label="Field notes" wide judging>
-    <form class="notes figures" @submit.prevent="note">
+    <form class="notes figures stack" @submit.prevent="note">
       <h2>Before the view</h2>
       <v-combobox v-model="light" :items="LIGHTS" label="The light" maxlength="60" />
       <SaidColour ref="said" v-model="lab" focused label="The colour, as you see it">
@@ -103,9 +103,9 @@ async function becomePiles(): Promise<void> {
         <v-btn v-if="bare.length > 0" variant="outlined" data-test="note-piles" :loading="isKeeping" @click="becomePiles"
           >Make {{ counted(bare.length, 'pile') }} of them</v-btn
         >
-        <button type="submit" class="main-key" data-test="note">Note it</button>
+        <button type="submit" class="main-key" data-test="note" :disabled="said?.isUnderstood === false">Note it</button>
       </div>
-      <ul v-if="notes.length > 0" class="rows">
+      <ul v-if="notes.length > 0" class="rows bare">
         <li v-for="one in notes" :key="one.sample.id" data-test="noted">
           <span class="chip squints" :style="{ background: one.css }" />
           <span
@@ -120,15 +120,6 @@ async function becomePiles(): Promise<void> {
 </template>
 
 <style scoped>
-.notes {
-  display: grid;
-  gap: calc(3 * var(--unit));
-}
-.rows {
-  list-style: none;
-  padding: 0;
-  margin: 0;
-}
 .rows li {
   display: grid;
   grid-template-columns: 72px minmax(0, 1fr) auto;

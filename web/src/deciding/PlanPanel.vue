@@ -115,13 +115,20 @@ const values = ref(3);
     <template v-if="plan.shapes.length === 0">
       <p>Draw round a shape with one stroke, or begin with one of these; then say its colour.</p>
       <div class="ready">
-        <button v-for="ready in READY" :key="ready.title" type="button" class="key" @click="plan.add(ready.points)">
+        <button v-for="ready in READY" :key="ready.title" type="button" class="framed-key" @click="plan.add(ready.points)">
           {{ ready.title }}
         </button>
       </div>
     </template>
     <div v-else class="ready">
-      <button v-if="plan.bare.length > 0" type="button" class="main-key" data-test="plan-piles" :disabled="isKeeping" @click="becomePiles">
+      <button
+        v-if="plan.bare.length > 0"
+        type="button"
+        class="main-key"
+        data-test="plan-piles"
+        :disabled="isKeeping || said?.isUnderstood === false"
+        @click="becomePiles"
+      >
         {{ isKeeping ? 'Finding how to mix them…' : `Make ${counted(plan.bare.length, 'pile')} of them` }}
       </button>
       <MoreKeys :keys="READY.map(({ title, points }) => ({ title, run: () => plan.add(points) }))" label="Another shape" />
@@ -132,7 +139,7 @@ const values = ref(3);
       <Pick v-model="ofPile" label="Painted with" :options="pileChoices" />
       <v-btn class="away" @click="plan.remove()">Take it away</v-btn>
     </section>
-    <ul v-if="rows.length > 0" class="rows judging">
+    <ul v-if="rows.length > 0" class="rows judging bare">
       <li v-for="row in rows" :key="row.i">
         <button
           type="button"
@@ -170,17 +177,6 @@ const values = ref(3);
   align-items: center;
   justify-content: space-between;
   gap: var(--unit);
-}
-.key {
-  min-height: 44px;
-  padding: 0 calc(3 * var(--unit));
-  border: 1px solid currentColor;
-  border-radius: 3px;
-}
-.rows {
-  list-style: none;
-  padding: 0;
-  margin: 0;
 }
 .row {
   display: grid;

@@ -128,8 +128,13 @@ const dragging = ref<string>();
 /** The press that ends a drag of a mark is none of its own. */
 let justMoved = false;
 
+/** A place of the window, px and parts of one. */
+interface Spot {
+  readonly x: number;
+  readonly y: number;
+}
 /** Raw updates come at once, where the browser has them; the moves that follow with the frame bring nothing new. */
-let last: { readonly x: number; readonly y: number } | undefined;
+let last: Spot | undefined;
 function onMove(event: PointerEvent): void {
   if (props.beside) return;
   const { clientX: x, clientY: y } = event;
@@ -143,7 +148,7 @@ function onMove(event: PointerEvent): void {
 const isFinger = (event: MouseEvent): boolean => event instanceof PointerEvent && event.pointerType === 'touch';
 /** Further than this between down and up, and the hand was drawing across, not pressing. */
 const DRAG_PX = 6;
-let down: { readonly x: number; readonly y: number } | undefined;
+let down: Spot | undefined;
 function onDown(event: PointerEvent): void {
   down = { x: event.clientX, y: event.clientY };
   if (looking.hand === 'points' || props.beside) return;
@@ -180,14 +185,24 @@ function onUp(event: PointerEvent): void {
   emit('draw', drawnOutline(points), event.timeStamp);
 }
 
+/** A click says where it was in whole pixels: so far it may be from where the hand was seen last, px. */
+const CUT_PX = 1.01;
+/** Where a press was, to a part of a pixel: there the hand was seen last, and what is read there is what is kept. */
+function pressedAt(event: MouseEvent): readonly [number, number] {
+  const isThere = (spot: Spot | undefined): spot is Spot =>
+    spot !== undefined && Math.abs(spot.x - event.clientX) < CUT_PX && Math.abs(spot.y - event.clientY) < CUT_PX;
+  const { x, y } = [last, down].find(isThere) ?? { x: event.clientX, y: event.clientY };
+  return inFrame({ clientX: x, clientY: y });
+}
+
 /**
  * A press keeps, once: not the end of a drag, nor the second of a double press. A finger only points,
  * since it cannot hover first: its pile is kept with the button.
  */
 function onPress(event: MouseEvent): void {
-  if (props.beside) return emit('press', toPlace(inFrame(event)));
+  if (props.beside) return emit('press', toPlace(pressedAt(event)));
   if (looking.hand !== 'points' || props.alone || justMoved) return;
-  emit('point', toPlace(inFrame(event)), event.timeStamp, true);
+  emit('point', toPlace(pressedAt(event)), event.timeStamp, true);
   const dragged = down !== undefined && Math.hypot(event.clientX - down.x, event.clientY - down.y) > DRAG_PX;
   if (!dragged && !isFinger(event) && event.detail < 2) emit('keep');
 }

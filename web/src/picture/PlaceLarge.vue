@@ -56,8 +56,8 @@ const ring = computed(() => (view.value && store.frame ? onScreen(store.frame, v
 </script>
 
 <template>
-  <div ref="box" class="place" data-test="place-large">
-    <canvas ref="canvas" class="canvas" />
+  <div ref="box" class="place-large" data-test="place-large">
+    <canvas ref="canvas" class="canvas over-all" />
     <svg v-if="ring && view" class="over" aria-hidden="true">
       <DrawnOver :outlines="[ring]" :transform="`translate(${-view.left} ${-view.top})`" />
     </svg>
@@ -65,16 +65,10 @@ const ring = computed(() => (view.value && store.frame ? onScreen(store.frame, v
 </template>
 
 <style scoped>
-.place {
+.place-large {
   position: relative;
   overflow: hidden;
   min-height: 0;
-}
-.canvas {
-  position: absolute;
-  inset: 0;
-  width: 100%;
-  height: 100%;
 }
 .over {
   position: absolute;

@@ -28,6 +28,7 @@ const within = useWithin();
 const settings = useSettings();
 
 const said = useTemplateRef('said');
+const isUnderstood = computed((): boolean => said.value?.isUnderstood ?? true);
 const name = ref('');
 const lab = shallowRef<Lab>([50, 3, 9]);
 const found = shallowRef<Proposal>();
@@ -75,33 +76,31 @@ async function keep(): Promise<void> {
 
 <template>
   <Sheet v-model="open" label="A new pile" wide judging>
-    <form class="new" @submit.prevent="keep">
+    <form class="stack" @submit.prevent="keep">
       <h2>A colour to mix</h2>
       <SaidColour ref="said" v-model="lab" focused>
         <ColourPair :target="target" :mixed="found?.lab" :height="84" />
         <ValueLine :lab="target" />
         <p v-if="isHeld" class="figures">Held to how bright, how dark and how light this painting may get.</p>
       </SaidColour>
-      <template v-if="found">
+      <template v-if="found && isUnderstood">
         <p class="figures">
           Mixed: <b>{{ valueDifference(found.valueError) }}</b>, {{ closeness(found.deltaE00) }}
         </p>
         <RecipeSteps :mixture="found.mixture" :amount-ml="settings.settings.amountMl" />
       </template>
-      <label class="said">Name <input v-model="name" maxlength="80" :placeholder="firstName(target, piles.names)" /></label>
+      <label class="said"
+        >Name <input v-model="name" maxlength="80" :placeholder="isUnderstood ? firstName(target, piles.names) : ''"
+      /></label>
       <div class="foot-keys">
-        <button type="button" class="plain" @click="open = false">Not now</button>
-        <button type="submit" class="main-key" :disabled="!found">Keep this pile</button>
+        <button type="button" class="link-key" @click="open = false">Not now</button>
+        <button type="submit" class="main-key" :disabled="!found || !isUnderstood">Keep this pile</button>
       </div>
     </form>
   </Sheet>
 </template>
 
 <style scoped>
-.new {
-  display: grid;
-  gap: calc(3 * var(--unit));
-}
 .said {
   display: grid;
   gap: var(--unit);
@@ -112,9 +111,5 @@ async function keep(): Promise<void> {
   font-size: var(--size-lead);
   color: inherit;
   border-bottom: 1px solid currentColor;
-}
-.plain {
-  min-height: 44px;
-  text-decoration: underline;
 }
 </style>

@@ -18,6 +18,10 @@ const settings = useSettings();
 
 const text = ref('');
 const wrong = ref('');
+/** Whether what stands there is a colour, or nothing stands there: what isn't understood has no chip, and nothing of it is kept. */
+const isUnderstood = ref(true);
+/** The colour before the line that is being written: what its first words meant is not left behind when the whole is refused. */
+let before: Lab | undefined;
 const munsell = computed(() => labToMunsell(lab.value));
 /** The hue that is dialled outlives greys, which have none. */
 const hue = ref(15);
@@ -35,12 +39,15 @@ function dial(part: { readonly value?: number; readonly hue?: number; readonly c
   lab.value = munsellToLab({ hue: hue.value, value: part.value ?? value, chroma: part.chroma ?? chroma });
   text.value = writeMunsell(labToMunsell(lab.value));
   wrong.value = '';
+  isUnderstood.value = true;
+  before = undefined;
 }
 /** A word that is not known is told once the hand has stopped writing, or sooner by Enter. */
 const WRITTEN_MS = 700;
 let writing: ReturnType<typeof setTimeout> | undefined;
 function write(): void {
   clearTimeout(writing);
+  before ??= lab.value;
   writing = setTimeout(() => read(true), WRITTEN_MS);
   read(false);
 }
@@ -50,15 +57,19 @@ function write(): void {
  */
 function read(isWhole: boolean): boolean {
   wrong.value = '';
-  if (text.value.trim() === '') return true;
   try {
-    lab.value = colourFromWords(text.value, spokenOf.value);
-    return true;
+    if (text.value.trim() !== '') lab.value = colourFromWords(text.value, spokenOf.value);
+    isUnderstood.value = true;
+    if (isWhole) before = undefined;
   } catch (cause) {
     if (!(cause instanceof CraftError)) throw cause;
-    if (isWhole) wrong.value = cause.message;
-    return false;
+    isUnderstood.value = false;
+    if (isWhole) {
+      wrong.value = cause.message;
+      if (before) lab.value = before;
+    }
   }
+  return isUnderstood.value;
 }
 /** Piles by their names and things, newest last: what can be spoken of. */
 const spokenOf = computed(() => {
@@ -74,15 +85,17 @@ const spokenOf = computed(() => {
 function clear(): void {
   clearTimeout(writing);
   text.value = wrong.value = '';
+  isUnderstood.value = true;
+  before = undefined;
 }
 // A browser minds `autofocus` only while a page loads: a field that comes later takes the focus by hand.
 const field = useTemplateRef('field');
 onMounted(() => props.focused && field.value?.focus({ preventScroll: true }));
-defineExpose({ read: () => read(true), clear, text, focus: () => field.value?.focus() });
+defineExpose({ read: () => read(true), clear, text, isUnderstood, focus: () => field.value?.focus() });
 </script>
 
 <template>
-  <div class="said-colour">
+  <div class="stack">
     <label class="said"
       >{{ label }}
       <input
@@ -97,7 +110,7 @@ defineExpose({ read: () => read(true), clear, text, focus: () => field.value?.fo
       />
     </label>
     <p v-if="wrong" role="alert" class="strong">{{ wrong }}</p>
-    <slot />
+    <slot v-if="isUnderstood" />
     <div class="dials">
       <Slider
         label="value"
@@ -123,10 +136,6 @@ defineExpose({ read: () => read(true), clear, text, focus: () => field.value?.fo
 </template>
 
 <style scoped>
-.said-colour {
-  display: grid;
-  gap: calc(3 * var(--unit));
-}
 .dials {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(160px, 1fr));
