@@ -2,7 +2,9 @@ import { useEventListener } from '@vueuse/core';
 import { ref } from 'vue';
 import { usePaintings } from '../stores/paintings.ts';
 import { useNotices } from '../floor/notices.ts';
+import { useLooking } from '../stores/looking.ts';
 import { useReference } from '../stores/reference.ts';
+import { useSight } from '../floor/sight.ts';
 import { newId } from '../floor/ids.ts';
 
 /** Proportions that differ by more than this put marks elsewhere. */
@@ -19,6 +21,8 @@ export function useBringing(arrived: () => void) {
   const paintings = usePaintings();
   const store = useReference();
   const notices = useNotices();
+  const looking = useLooking();
+  const sight = useSight();
   const bringing = ref(false);
 
   async function bring(files: FileList | readonly File[] | null | undefined): Promise<void> {
@@ -28,6 +32,9 @@ export function useBringing(arrived: () => void) {
     try {
       const id = newId();
       const was = store.reference?.id;
+      // What is brought is seen as it is.
+      sight.grey = sight.squint = false;
+      looking.lit = undefined;
       // What this browser can read is seen while it is on its way; anything else once the studio has it.
       const isSeenAhead = await canBeRead(file);
       if (isSeenAhead) store.choose(id);
@@ -51,6 +58,7 @@ export function useBringing(arrived: () => void) {
     try {
       const picture = await paintings.sendAhead(file);
       if (!picture) return;
+      looking.plain();
       const is = picture.width / picture.height;
       const was = reference.width / reference.height;
       if (await store.change({ pictureId: picture.id }, `Another picture in the place of “${reference.name}”`))

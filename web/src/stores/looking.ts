@@ -14,17 +14,39 @@ const LEAST_SQUINT = 2;
 const MOST_SQUINT = 40;
 const SQUINT_STEP = 1.35;
 
-/** How the picture is looked at: kept in this browser and shared by its windows. */
+/** How one picture is looked at. */
+interface Look {
+  readonly look: LookName;
+  readonly asPaint: boolean;
+  readonly mirror: boolean;
+  readonly lost: boolean;
+}
+const AS_SEEN: Look = { look: 'colour', asPaint: false, mirror: false, lost: false };
+/** Of so many pictures it is remembered how they were looked at. */
+const MOST_LOOKS = 100;
+
+/** How pictures are looked at: kept in this browser and shared by its windows. A look belongs to its picture. */
 export const useLooking = defineStore('looking', () => {
   const sight = useSight();
-  const look = useLocalStorage<LookName>('dusk.look', 'colour');
+  const looks = useLocalStorage<Record<string, Partial<Look>>>('dusk.looks', {});
+  /** The picture that is looked at. */
+  const pictureId = ref('');
+  const own = <K extends keyof Look>(part: K) =>
+    computed<Look[K]>({
+      get: () => looks.value[pictureId.value]?.[part] ?? AS_SEEN[part],
+      set: (to) => {
+        const { [pictureId.value]: was, ...others } = looks.value;
+        looks.value = Object.fromEntries([...Object.entries(others), [pictureId.value, { ...was, [part]: to }]].slice(-MOST_LOOKS));
+      },
+    });
+  const look = own('look');
   /** Deviation of the squint, px on the screen. */
   const squint = useLocalStorage('dusk.squint', 8);
-  const asPaint = useLocalStorage('dusk.asPaint', false);
-  const mirror = useLocalStorage('dusk.mirror', false);
+  const asPaint = own('asPaint');
+  const mirror = own('mirror');
   const grid = useLocalStorage('dusk.grid', false);
   const marks = useLocalStorage('dusk.marks', true);
-  const lost = useLocalStorage('dusk.lost', false);
+  const lost = own('lost');
   /** Whether the picture is shown plain for a moment, to compare. */
   const without = ref(false);
   const panel = ref<Panel>('colour');
@@ -52,6 +74,7 @@ export const useLooking = defineStore('looking', () => {
   }
 
   return {
+    pictureId,
     look,
     squint,
     asPaint,

@@ -65,6 +65,11 @@ export const useReference = defineStore('reference', () => {
     const id = paintings.onEasel && chosen.value[paintings.onEasel.id];
     return all.value.find((r) => r.id === id) ?? all.value.at(-1);
   });
+  watch(
+    () => reference.value?.id ?? '',
+    (id) => (looking.pictureId = id),
+    { immediate: true, flush: 'sync' },
+  );
   function choose(id: string): void {
     if (!paintings.onEasel) return;
     chosen.value = { ...chosen.value, [paintings.onEasel.id]: id };
