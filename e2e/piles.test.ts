@@ -179,6 +179,7 @@ describe('a kept pile', () => {
     expect(await name.inputValue(), 'what is under the hand stays').to.equal('named here');
     await name.press('Enter');
     const conflict = page.locator('[data-test=conflict]');
+    await page.locator('[data-test=waits]', { hasText: '1 to choose' }).click();
     await conflict.getByText('changed in another window').waitFor();
     expect(await conflict.locator('[data-test=mine]').innerText()).to.equal('named here');
     await conflict.getByRole('button', { name: 'Keep theirs' }).click();

@@ -57,7 +57,7 @@ describe('while the studio is away', () => {
     await soon(async () => (await pilesThere()).length === before + 3, 'three piles more in the studio');
     await soon(async () => (await pilesThere()).some((p) => p.name === 'copper, as I see it'), 'the name in the studio');
     await page.locator('[data-test=waits]').waitFor({ state: 'detached' });
-    expect(await page.getByText(/waits in this browser/).count(), 'trouble that is over leaves').to.equal(0);
+    await soon(async () => (await page.getByText(/waits in this browser/).count()) === 0, 'trouble that is over leaves');
     await sitting.quiet();
     expect(await pilesThere()).to.have.length(before + 3);
   });
@@ -217,6 +217,11 @@ describe('while the studio is away', () => {
       await startAgain();
       await sitting.elsewhere({ do: 'pile.change', id, version, name: 'theirs' });
       const conflict = page.locator('[data-test=conflict]');
+      const toChoose = page.locator('[data-test=waits]', { hasText: '1 to choose' });
+      await toChoose.waitFor();
+      await sitting.quiet();
+      expect(await page.locator('.v-dialog.v-overlay--active').count(), 'nothing opens over a hand at work').to.equal(0);
+      await toChoose.click();
       await conflict.waitFor();
       expect(await conflict.locator('[data-test=mine]').innerText()).to.equal('mine');
       expect(await conflict.locator('[data-test=theirs]').innerText()).to.equal('theirs');

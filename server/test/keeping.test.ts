@@ -4,6 +4,7 @@ import {
   appendFileSync,
   copyFileSync,
   existsSync,
+  mkdirSync,
   mkdtempSync,
   readdirSync,
   readFileSync,
@@ -23,6 +24,7 @@ import { copiesIn, copyName, prune } from '../src/file/copies.ts';
 import { copyIfDue } from '../src/settings/daily.ts';
 import { lookAt } from '../src/file/look.ts';
 import { restore } from '../src/file/restore.ts';
+import { studioIdOf } from '../src/settings/settings.ts';
 import { openStudio, STUDIO_FILE, type Studio } from '../src/index.ts';
 import { killed } from '../faults/kills.ts';
 import { later, testClock } from './clock.ts';
@@ -515,7 +517,14 @@ describe('copies', () => {
     expect((await copies()).trouble).to.match(/There is no folder/);
     await aPainting(bench);
     await failing(() => copyIfDue(bench.running.studio));
+    // A disk that is not there: its folder is not made anew on the studio's own disk, nor is another one taken for it.
     rmSync(chosen);
+    expect(await copyIfDue(bench.running.studio)).to.equal(false);
+    expect(existsSync(chosen)).to.equal(false);
+    mkdirSync(chosen);
+    expect(await copyIfDue(bench.running.studio)).to.equal(false);
+    expect((await copies()).trouble).to.match(/There is no folder/);
+    await set(chosen, settings!.version + 1).expect(201);
     expect(await copyIfDue(bench.running.studio)).to.equal(true);
     expect(await copies()).to.include({ trouble: null });
     // A studio that is ruined offers the newest copy of the folder that was chosen.
@@ -538,11 +547,64 @@ describe('copies', () => {
     expect(await copyIfDue(studio, day(0))).to.equal(false);
     expect(await copyIfDue(studio, day(1)), 'nothing was done since').to.equal(false);
     expect((await bench.http.get('/api/copies').expect(200)).body).to.include({ folder, kept: 3, newestAt: copiesIn(folder)[0]!.at });
-    for (let n = 2; n < 7; n++) writeFileSync(join(folder, copyName(day(-n))), 'x');
+    const id = await studio.look(studioIdOf);
+    for (let n = 2; n < 7; n++) writeFileSync(join(folder, copyName(day(-n), id)), 'x');
     writeFileSync(join(folder, 'a letter.txt'), 'not ours');
-    prune(folder, 3);
-    expect(copiesIn(folder)).to.have.length(3);
+    const anothers = join(folder, copyName(day(-9), randomUUID()));
+    writeFileSync(anothers, 'nor this');
+    prune(folder, 3, id);
+    expect(copiesIn(folder)).to.have.length(4);
     expect(existsSync(join(folder, 'a letter.txt'))).to.equal(true);
+    expect(existsSync(anothers)).to.equal(true);
+  });
+
+  it('go on being made after a clock was wrong: one from the future counts for nothing', async () => {
+    const { studio } = bench.running;
+    await aPalette(bench);
+    const now = testClock();
+    expect(await copyIfDue(studio, later(now, 400))).to.equal(true);
+    await aPalette(bench);
+    expect(await copyIfDue(studio, now)).to.equal(true);
+    const { newestAt } = (await bench.http.get('/api/copies').expect(200)).body as { newestAt: string };
+    expect(newestAt <= testClock()).to.equal(true);
+    await aPalette(bench);
+    expect(await copyIfDue(studio, later(now, 2))).to.equal(true);
+  });
+
+  it('go on being made after an older one was put back', async () => {
+    await aPalette(bench);
+    const now = testClock();
+    expect(await copyIfDue(bench.running.studio, now)).to.equal(true);
+    const [old] = copiesIn(join(bench.folder, 'copies'));
+    for (let i = 0; i < 5; i++) await aPalette(bench);
+    expect(await copyIfDue(bench.running.studio, later(now, 2))).to.equal(true);
+    await bench.running.stop();
+    restore(bench.folder, old!.file, testClock());
+    bench = await openBench(bench.folder);
+    await aPalette(bench);
+    expect(await copyIfDue(bench.running.studio, later(now, 4))).to.equal(true);
+  });
+
+  it('of two studios in one folder are told apart, also where their names are of the old form', async () => {
+    const shared = aFolder();
+    // Laid out by itself: benches begin as one another, with one id.
+    const other = await openBench(aFolder());
+    for (const one of [bench, other]) {
+      await aPalette(one);
+      await change(one, { do: 'settings.change', version: 1, copiesFolder: shared, copiesKept: 7 });
+    }
+    const now = testClock();
+    expect(await copyIfDue(bench.running.studio, now)).to.equal(true);
+    expect(await copyIfDue(other.running.studio, now), 'the other’s is not taken for its own').to.equal(true);
+    expect(copiesIn(shared)).to.have.length(2);
+    const newest = async (one: Bench) => ((await one.http.get('/api/copies').expect(200)).body as { newestAt: string | null }).newestAt;
+    const id = await bench.running.studio.look(studioIdOf);
+    renameSync(join(shared, copyName(now, id)), join(shared, copyName(now)));
+    expect(await newest(bench)).to.equal(now);
+    for (const { file, of } of copiesIn(shared)) if (of !== undefined) rmSync(file);
+    expect(await newest(other), 'what is in the other is not its own').to.equal(null);
+    await other.close();
+    rmSync(shared, { recursive: true });
   });
 });
 

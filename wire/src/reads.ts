@@ -125,4 +125,6 @@ export interface CopiesDto {
   readonly newestAt: string | null;
   /** Why the last could not be made, where it could not. */
   readonly trouble: string | null;
+  /** Since when there is work that lies in no copy, UTC ISO; null where all of it does, or none are wanted. */
+  readonly behindSince: string | null;
 }

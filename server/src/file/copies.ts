@@ -49,14 +49,19 @@ export interface Copy {
   /** When it was made, UTC ISO. */
   readonly at: string;
   readonly bytes: number;
+  /** How its studio's id begins, where its name says so. */
+  readonly of: string | undefined;
 }
 
-const NAMED = /^studio (\d{4}-\d\d-\d\d) (\d\d)-(\d\d)-(\d\d)-(\d{3})\.sqlite$/;
+const NAMED = /^studio (\d{4}-\d\d-\d\d) (\d\d)-(\d\d)-(\d\d)-(\d{3})(?: ([0-9a-f]{8}))?\.sqlite$/;
+/** As much of a studio's id as stands in the names of its copies. */
+const shortId = (studioId: string): string => studioId.slice(0, 8);
 /** A moment as it stands in a file's name. */
 export const stamp = (at: string): string => at.slice(0, 23).replace('.', '-').replace('T', ' ').replaceAll(':', '-');
 
-/** What a copy made at a moment is called. */
-export const copyName = (at: string): string => `studio ${stamp(at)}.sqlite`;
+/** What a copy of a studio made at a moment is called; two studios may share a folder. */
+export const copyName = (at: string, studioId?: string): string =>
+  `studio ${stamp(at)}${studioId === undefined ? '' : ` ${shortId(studioId)}`}.sqlite`;
 
 /** Copies in a folder, the newest first. */
 export function copiesIn(folder: string): Copy[] {
@@ -66,11 +71,39 @@ export function copiesIn(folder: string): Copy[] {
       const match = NAMED.exec(name);
       if (!match) return [];
       const file = join(folder, name);
-      const [, day, h, m, s, ms] = match;
-      return [{ file, at: `${day}T${h}:${m}:${s}.${ms}Z`, bytes: statSync(file).size }];
+      const [, day, h, m, s, ms, of] = match;
+      return [{ file, at: `${day}T${h}:${m}:${s}.${ms}Z`, bytes: statSync(file).size, of }];
     })
     .sort((a, b) => b.at.localeCompare(a.at));
 }
+
+/** Asks a copy one thing; nothing where it cannot be read. */
+function askCopy<T>(file: string, sql: string): T | undefined {
+  let copy: Database.Database | undefined;
+  try {
+    copy = new Database(file, { readonly: true, fileMustExist: true });
+    return copy.prepare(sql).pluck().get() as T | undefined;
+  } catch {
+    return undefined;
+  } finally {
+    copy?.close();
+  }
+}
+/** Of which studio the copies are whose names do not say it, as they were called before. */
+const studioOf = new Map<string, string | undefined>();
+function isOf({ file, bytes, of }: Copy, studioId: string): boolean {
+  if (of !== undefined) return of === shortId(studioId);
+  const key = `${file} ${bytes}`;
+  if (!studioOf.has(key)) studioOf.set(key, askCopy(file, 'SELECT "studioId" FROM "settings"'));
+  return studioOf.get(key) === studioId;
+}
+/** Copies of one studio in a folder that others may share, the newest first; one from tomorrow says only that a clock was wrong. */
+export const copiesOfIn = (folder: string, studioId: string, now: string): Copy[] =>
+  copiesIn(folder).filter((copy) => copy.at <= now && isOf(copy, studioId));
+/** Asks for the id of the change that was done last. */
+export const LAST_CHANGE = 'SELECT "id" FROM "change" ORDER BY "seq" DESC LIMIT 1';
+/** The last change that a copy holds; nothing where it holds none, or cannot be read. */
+export const lastChangeIn = (file: string): string | undefined => askCopy<string>(file, LAST_CHANGE);
 
 /** The newest copy in a folder that reads as a whole studio. */
 export const newestGood = (folder: string): StudioSeen | undefined => {
@@ -101,6 +134,13 @@ export function foldersOfCopies(folder: string): string[] {
   return [...(chosen === '' ? [] : [chosen]), copiesFolder(folder, '')];
 }
 
+/** A folder that was chosen is known again by what was laid into it: where its disk is not there, another may stand in its place. */
+const markOf = (where: string, studioId: string): string => join(where, `.copies of ${shortId(studioId)}`);
+export const markFolder = (where: string, studioId: string): void =>
+  writeFileSync(markOf(where, studioId), 'Copies of a studio lie here. Without this file the folder is not known again.\n');
+export const isMarked = (where: string, studioId: string): boolean =>
+  existsSync(markOf(where, studioId)) || copiesIn(where).some((copy) => isOf(copy, studioId));
+
 /** Why copies cannot be laid into a folder, as a sentence; nothing where they can. The folder is there afterwards. */
 export function troubleWith(where: string): string | undefined {
   const probe = join(where, `.try ${randomUUID()}`);
@@ -121,11 +161,11 @@ export function troubleWith(where: string): string | undefined {
 export const MOST_OF_DISK = 0.1;
 
 /**
- * Takes the oldest copies away until no more are kept than were asked for, nor more than their share of
- * the disk; the newest always stays.
+ * Takes the oldest copies of a studio away until no more are kept than were asked for, nor more than their share of
+ * the disk; the newest always stays, and so does what is another's.
  */
-export function prune(folder: string, kept: number): void {
-  const copies = copiesIn(folder);
+export function prune(folder: string, kept: number, studioId: string): void {
+  const copies = copiesIn(folder).filter((copy) => isOf(copy, studioId));
   if (copies.length === 0) return;
   const { blocks, bsize } = statfsSync(folder);
   const room = MOST_OF_DISK * blocks * bsize;
@@ -135,5 +175,6 @@ export function prune(folder: string, kept: number): void {
     if (i > 0 && (i >= kept || bytes > room)) rmSync(copy.file, { force: true });
   });
   for (const name of readdirSync(folder))
-    if (name.endsWith(BEGUN) && NAMED.test(basename(name, BEGUN))) rmSync(join(folder, name), { force: true });
+    if (name.endsWith(`${shortId(studioId)}.sqlite${BEGUN}`) && NAMED.test(basename(name, BEGUN)))
+      rmSync(join(folder, name), { force: true });
 }

@@ -25,6 +25,7 @@ import {
 import { Router, type Request, type RequestHandler } from 'express';
 import { copyName } from '../file/copies.ts';
 import { copiesOf } from '../settings/daily.ts';
+import { studioIdOf } from '../settings/settings.ts';
 import { isFromElsewhere } from '../refusing/localOnly.ts';
 import { notFound, ProblemError } from '../refusing/problems.ts';
 import { bringRest } from '../cards/bringing.ts';
@@ -157,8 +158,8 @@ export function apiRoutes(studio: Studio, pages?: string): Router {
   });
 
   api.get(COPIES, async (_request, response) => {
-    const { folder, kept, newest, trouble } = await copiesOf(studio);
-    response.json({ folder, kept, newestAt: newest?.at ?? null, trouble } satisfies CopiesDto);
+    const { folder, kept, newest, trouble, behindSince } = await copiesOf(studio);
+    response.json({ folder, kept, newestAt: newest?.at ?? null, trouble, behindSince } satisfies CopiesDto);
   });
   let isCopying = false;
   api.get(BACKUP, async (request, response) => {
@@ -174,7 +175,7 @@ export function apiRoutes(studio: Studio, pages?: string): Router {
     };
     try {
       folder = mkdtempSync(join(tmpdir(), 'dusk-copy-'));
-      const name = copyName(studio.now());
+      const name = copyName(studio.now(), await studio.look(studioIdOf));
       const file = join(folder, name);
       await studio.copy(file);
       response.on('close', away);

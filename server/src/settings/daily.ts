@@ -1,9 +1,20 @@
 import { statSync } from 'node:fs';
 import { join } from 'node:path';
 import { pino } from 'pino';
-import { settingsRows } from './settings.ts';
+import { settingsRows, studioIdOf } from './settings.ts';
 import type { Studio } from '../change/studio.ts';
-import { copiesFolder, copiesIn, copyName, prune, rememberFolder, type Copy } from '../file/copies.ts';
+import {
+  copiesFolder,
+  copiesOfIn,
+  copyName,
+  isMarked,
+  LAST_CHANGE,
+  lastChangeIn,
+  markFolder,
+  prune,
+  rememberFolder,
+  type Copy,
+} from '../file/copies.ts';
 
 const DAY_MS = 24 * 3600_000;
 /** How often it is seen whether a copy is due. */
@@ -18,34 +29,52 @@ export interface Copies {
   readonly newest: Copy | null;
   /** Why the last could not be made. */
   readonly trouble: string | null;
+  /** Since when there is work that lies in no copy. */
+  readonly behindSince: string | null;
 }
 
 /** What the last daily copy of a studio came to grief over. */
 const troubles = new WeakMap<Studio, string>();
 
-export async function copiesOf(studio: Studio): Promise<Copies> {
-  const { folder, look } = studio;
-  const { copiesFolder: chosen, copiesKept } = (await look(settingsRows))[0]!;
+/** @param at the moment it is asked at: what was copied after it counts for nothing */
+export async function copiesOf(studio: Studio, at: string = studio.now()): Promise<Copies> {
+  const { folder, isThere, studioId, kept } = await placeOf(studio);
+  const gone = isThere
+    ? null
+    : `There is no folder ${folder} with this studio’s copies any more: its disk may not be there. No copies are made until it is, or until you choose another.`;
+  const newest = copiesOfIn(folder, studioId, at)[0] ?? null;
+  const behindSince = kept > 0 && (await isDue(studio, newest)) ? (newest?.at ?? (await firstDone(studio))) : null;
+  return { folder, kept, newest, trouble: gone ?? troubles.get(studio) ?? null, behindSince };
+}
+
+/** Whether anything was done that a copy does not hold: by what was done last, not by when; clocks are set back, and copies put back. */
+async function isDue(studio: Studio, newest: Copy | null): Promise<boolean> {
+  const [last] = await studio.look((db) => db.query(LAST_CHANGE) as Promise<{ id: string }[]>);
+  return last !== undefined && (newest === null || last.id !== lastChangeIn(newest.file));
+}
+const firstDone = async ({ look }: Studio): Promise<string> =>
+  ((await look((db) => db.query('SELECT "at" FROM "change" ORDER BY "seq" LIMIT 1'))) as [{ at: string }])[0].at;
+
+/** Where the painter wants copies, and whether that place is there: one that was chosen is never made anew elsewhere. */
+async function placeOf({ folder, look }: Studio) {
+  const [settings, studioId] = await look(async (db) => [(await settingsRows(db))[0]!, await studioIdOf(db)] as const);
+  const { copiesFolder: chosen, copiesKept: kept } = settings;
   const where = copiesFolder(folder, chosen);
-  const isThere = chosen === '' || statSync(where, { throwIfNoEntry: false })?.isDirectory() === true;
-  const gone = isThere ? null : `There is no folder ${where} any more: no copies are made until there is one.`;
-  return { folder: where, kept: copiesKept, newest: copiesIn(where)[0] ?? null, trouble: gone ?? troubles.get(studio) ?? null };
+  const isThere = chosen === '' || (statSync(where, { throwIfNoEntry: false })?.isDirectory() === true && isMarked(where, studioId));
+  return { folder: where, isThere, isChosen: chosen !== '', studioId, kept };
 }
 
 /** Makes today's copy where it is due: once a day, if anything was done since. @returns whether it did */
 export async function copyIfDue(studio: Studio, at: string = studio.now()): Promise<boolean> {
-  const { folder, kept, newest } = await copiesOf(studio);
-  if (kept === 0) return false;
-  const age = newest ? Date.parse(at) - Date.parse(newest.at) : Infinity;
-  // A copy from tomorrow says only that a clock was wrong.
-  if (age >= 0 && age < DAY_MS) return false;
-  const [{ at: done } = { at: undefined }] = await studio.look(
-    (db) => db.query('SELECT at FROM "change" ORDER BY seq DESC LIMIT 1') as Promise<{ at: string }[]>,
-  );
-  if (done === undefined || (newest && done <= newest.at)) return false;
+  const { folder, isThere, isChosen, studioId, kept } = await placeOf(studio);
+  if (kept === 0 || !isThere) return false;
+  const newest = copiesOfIn(folder, studioId, at)[0] ?? null;
+  if (newest && Date.parse(at) - Date.parse(newest.at) < DAY_MS) return false;
+  if (!(await isDue(studio, newest))) return false;
   try {
-    await studio.copy(join(folder, copyName(at)));
-    prune(folder, kept);
+    await studio.copy(join(folder, copyName(at, studioId)));
+    if (isChosen) markFolder(folder, studioId);
+    prune(folder, kept, studioId);
     troubles.delete(studio);
   } catch (cause) {
     troubles.set(studio, cause instanceof Error ? cause.message : 'The daily copy could not be made.');

@@ -2,7 +2,7 @@ import type { Needs, SettingsDto } from '@dusk/wire';
 import type { EntityManager } from 'typeorm';
 import { Settings } from '../entities/index.ts';
 import { dirname } from 'node:path';
-import { copiesFolder, rememberFolder, troubleWith } from '../file/copies.ts';
+import { copiesFolder, markFolder, rememberFolder, troubleWith } from '../file/copies.ts';
 import { stale, unfit } from '../refusing/problems.ts';
 import type { Doing } from '../change/work.ts';
 import { changed, given } from '../change/rows.ts';
@@ -64,6 +64,7 @@ export const changeSettings: Doing<Needs<'settings.change'>> = async ({ db, touc
     const where = copiesFolder(studioFolder(db), news.copiesFolder);
     const trouble = troubleWith(where);
     if (trouble) throw unfit('No folder for copies', 'copiesFolder', trouble);
+    if (news.copiesFolder !== '') markFolder(where, await studioIdOf(db));
     rememberFolder(studioFolder(db), where);
   }
   await db.update(Settings, { id: ONLY }, { ...news, version: version + 1 });

@@ -1,17 +1,19 @@
 <script setup lang="ts">
-import type { CopiesDto } from '@dusk/wire';
 import { BACKUP } from '@dusk/wire/reads';
-import { computed, onMounted, ref, shallowRef } from 'vue';
+import { storeToRefs } from 'pinia';
+import { computed, onMounted, ref } from 'vue';
 import Choice from '../controls/Choice.vue';
 import Field from '../controls/Field.vue';
-import { readCopies } from '../studio/api.ts';
+import { useCopies } from '../stores/copies.ts';
+import { moment } from '../floor/words.ts';
 import { useSettings } from '../stores/settings.ts';
 
 /** How old the newest copy of the studio is, where copies lie, and a copy to take along now. */
 const store = useSettings();
-const copies = shallowRef<CopiesDto>();
+const stand = useCopies();
+const { copies } = storeToRefs(stand);
 const folder = ref(store.settings.copiesFolder);
-onMounted(async () => (copies.value = await readCopies().catch(() => undefined)));
+onMounted(() => void stand.read());
 
 const HOUR_MS = 3600_000;
 const age = computed(() => {
@@ -20,13 +22,13 @@ const age = computed(() => {
     return copies.value.trouble ? 'No copy was made yet.' : 'No copy was made yet; the first comes with the first day’s work.';
   const hours = Math.max(0, (Date.now() - Date.parse(copies.value.newestAt)) / HOUR_MS);
   const old = hours < 1 ? 'less than an hour' : hours < 48 ? `${Math.round(hours)} hours` : `${Math.round(hours / 24)} days`;
-  return `The newest copy is ${old} old; ${copies.value.kept} are kept in ${copies.value.folder}.`;
+  return `Last copied ${moment(copies.value.newestAt)}, ${old} ago; ${copies.value.kept} are kept in ${copies.value.folder}.`;
 });
 const KEPT = [0, 7, 14, 30, 60, 90].map((value) => ({ value, title: value === 0 ? 'none' : `the last ${value}` }));
 const BACKUP_URL = `/api${BACKUP}`;
 async function moveTo(): Promise<void> {
   if (folder.value.trim() === store.settings.copiesFolder) return;
-  if (await store.change({ copiesFolder: folder.value.trim() })) copies.value = await readCopies().catch(() => undefined);
+  if (await store.change({ copiesFolder: folder.value.trim() })) await stand.read();
 }
 </script>
 

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { mdiKeyboardOutline, mdiRedoVariant, mdiTuneVariant, mdiUndoVariant } from '@mdi/js';
-import { computed, ref, watch } from 'vue';
+import { computed, ref } from 'vue';
 import NoticeLine from '../controls/NoticeLine.vue';
 import { counted } from '../floor/words.ts';
+import { useCopies } from '../stores/copies.ts';
 import { usePiles } from '../stores/piles.ts';
 import { usePaintings } from '../stores/paintings.ts';
 import { useStudio } from '../studio/useStudio.ts';
@@ -29,23 +30,18 @@ const gone = computed(() => {
     names: stranded.map(([id, tubes]) => `${piles.byId.get(id)?.name} (${tubes.join(', ')})`).join('; '),
   };
 });
+const copies = useCopies();
 const settingsOpen = ref(false);
 const waitingOpen = ref(false);
 /** Sheets are fetched once they are asked for. */
 const settingsAsked = onceTrue(settingsOpen);
 const waitingAsked = onceTrue(waitingOpen);
 
-/** What the studio has not got yet, in a word or two. */
+/** What the studio has not got yet, in a word or two. What comes to be chosen waits here until it is opened: nothing opens over a hand at work. */
 const waits = computed(() => {
   if (studio.refused.length > 0) return `${studio.refused.length} to choose`;
   return studio.waiting.length > 0 ? `${studio.waiting.length} waiting` : 'no answer';
 });
-watch(
-  () => studio.refused.length,
-  (now, before) => {
-    if (now > before) waitingOpen.value = true;
-  },
-);
 </script>
 
 <template>
@@ -71,6 +67,16 @@ watch(
       @click="sight.grey = sight.squint = false"
     >
       {{ [sight.grey ? 'grey' : '', sight.squint ? 'squint' : ''].filter(Boolean).join(', ') }}
+    </button>
+    <button
+      v-if="copies.daysWithout"
+      type="button"
+      class="waits"
+      data-test="no-copy"
+      title="What was done since lies in no copy; press to see why"
+      @click="settingsOpen = true"
+    >
+      no copy for {{ copies.daysWithout }} days
     </button>
     <button
       v-if="studio.away || studio.waiting.length > 0"
