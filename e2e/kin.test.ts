@@ -351,7 +351,21 @@ describe('piles and their kin, on the page', () => {
       .getByRole('alert')
       .getByText(/not a word for a colour|Say a colour/)
       .waitFor();
-    await sheet.locator('[data-test=said-colour]').fill('dull warm green, value 4');
+    // What isn't understood has no chip, no recipe and no key, whatever its first words meant.
+    const keep = sheet.getByRole('button', { name: 'Keep this pile' });
+    const field = sheet.locator('[data-test=said-colour]');
+    await field.fill('');
+    await field.pressSequentially('dark green, nearly whatnot');
+    await field.blur();
+    await sheet.getByRole('alert').waitFor();
+    expect(await keep.isDisabled()).to.equal(true);
+    expect(await sheet.getByText(/^Mixed:/).count()).to.equal(0);
+    expect(await sheet.locator('.pair').count()).to.equal(0);
+    const count = (await sitting.rows(sitting.paintingId)).piles!.length;
+    await sheet.getByLabel('Name').press('Enter');
+    await sitting.quiet();
+    expect((await sitting.rows(sitting.paintingId)).piles!).to.have.length(count);
+    await field.fill('dull warm green, value 4');
     await sheet.getByText('Mixed: same value').waitFor();
     await sheet.getByLabel('Name').fill('leaves');
     await sheet.getByRole('button', { name: 'Keep this pile' }).click();

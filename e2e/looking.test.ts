@@ -2,6 +2,7 @@ import { expect } from 'chai';
 import { deltaE00 } from '@dusk/core';
 import { labOfDto } from '@dusk/wire';
 import type { Page } from 'playwright-core';
+import sharp from 'sharp';
 import { Hand } from './hand.ts';
 import { Sitting, SOMEWHERE, soon } from './studio.ts';
 
@@ -255,4 +256,89 @@ describe('a picture looked at by touch, upright', () => {
     for (const door of ['Frame', 'Key', 'Pictures', 'Colour']) await page.locator('[data-test=door]', { hasText: door }).tap();
     expect(sitting.faults).to.deep.equal([]);
   });
+});
+
+describe('a look', () => {
+  let sitting: Sitting;
+  let page: Page;
+  before(async () => {
+    sitting = await Sitting.begin();
+    ({ page } = sitting);
+  });
+  after(() => sitting.end());
+  afterEach(() => expect(sitting.faults).to.deep.equal([]));
+  const isOn = async (name: string): Promise<boolean> =>
+    (await page.getByRole('button', { name, exact: true }).first().getAttribute('aria-pressed')) === 'true';
+
+  it('belongs to its picture: another painting is seen as it is, and the first as it was looked at', async () => {
+    await sitting.openReference();
+    await page.getByRole('button', { name: 'In my piles', exact: true }).click();
+    await page.keyboard.press('x');
+    await soon(() => isOn('In my piles'), 'in its piles');
+    await sitting.openReference('Courtyard, washing day');
+    await soon(() => isOn('As seen'), 'the other as it is');
+    expect(await isOn('In my piles')).to.equal(false);
+    await sitting.openReference();
+    await soon(() => isOn('In my piles'), 'the first in its piles');
+  });
+
+  it('is not on a picture that is brought, though everything was grey and squinted at', async () => {
+    for (const name of ['Grey', 'Squint']) await page.getByRole('button', { name, exact: true }).click();
+    const buffer = await sharp({ create: { width: 300, height: 200, channels: 3, background: '#a04030' } })
+      .png()
+      .toBuffer();
+    await page.locator('input[type=file]').setInputFiles({ name: 'brick.png', mimeType: 'image/png', buffer });
+    await soon(() => isOn('As seen'), 'as it is');
+    await soon(async () => !isGrey(await shownAt(page, 0.5, 0.5)), 'in its colours');
+  });
+});
+
+describe('the place that is mixed for', () => {
+  it('is shown large as it is: not stretched, and what is under the ring is what was sampled', async () => {
+    const sitting = await Sitting.begin();
+    const { page } = sitting;
+    try {
+      await sitting.openReference();
+      // A spot of red on grey, its middle at 0.72 and 0.3.
+      const spot =
+        '<svg width="1200" height="800"><rect width="1200" height="800" fill="#808080"/><circle cx="864" cy="240" r="14" fill="#c03020"/></svg>';
+      const buffer = await sharp(Buffer.from(spot)).png().toBuffer();
+      await page.locator('input[type=file]').setInputFiles({ name: 'spot.png', mimeType: 'image/png', buffer });
+      await becomesRed(page);
+      await sitting.pointAt(0.72, 0.3);
+      await sitting.quiet();
+      const { paintingId } = sitting;
+      const before = (await sitting.rows(paintingId)).piles!.length;
+      await page.keyboard.press('k');
+      await soon(async () => (await sitting.rows(paintingId)).piles!.length === before + 1, 'kept');
+      const pile = (await sitting.rows(paintingId)).piles!.at(-1)!;
+      await sitting.go(`painting/${paintingId}/mixing/${pile.id}`);
+      const large = page.locator('[data-test=place-large]');
+      const under = () =>
+        large.evaluate((box) => {
+          const canvas = box.querySelector('canvas')!;
+          const ring = box.querySelector('circle')?.getBoundingClientRect();
+          const at = canvas.getBoundingClientRect();
+          if (!ring || canvas.width < 10) return undefined;
+          const [x, y] = [ring.x + ring.width / 2 - at.x, ring.y + ring.height / 2 - at.y];
+          const [r, g, b] = canvas
+            .getContext('2d')!
+            .getImageData((x * canvas.width) / at.width, (y * canvas.height) / at.height, 1, 1).data;
+          return { rgb: [r!, g!, b!], stretch: canvas.width / at.width / (canvas.height / at.height), height: at.height };
+        });
+      await soon(async () => (await under()) !== undefined, 'the place is drawn');
+      const seen = (await under())!;
+      expect(seen.height).to.be.above(40);
+      expect(seen.stretch).to.be.closeTo(1, 0.03);
+      expect(seen.rgb[0]! - seen.rgb[1]!, `what is under the ring: ${seen.rgb.join()}`).to.be.above(90);
+      expect(sitting.faults).to.deep.equal([]);
+    } finally {
+      await sitting.end();
+    }
+  });
+  const becomesRed = (page: Page) =>
+    soon(async () => {
+      const [r, g] = await shownAt(page, 0.72, 0.3);
+      return r! - g! > 90;
+    }, 'the spot is seen');
 });

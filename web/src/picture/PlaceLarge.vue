@@ -66,6 +66,7 @@ const ring = computed(() => (view.value && store.frame ? onScreen(store.frame, v
 
 <style scoped>
 .place-large {
+  height: 100%;
   position: relative;
   overflow: hidden;
   min-height: 0;
