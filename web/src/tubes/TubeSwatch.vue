@@ -22,8 +22,9 @@ const settings = useSettings();
 const says = computed(() => [props.tube.maker || 'generic', props.tube.colourIndex, props.tube.character].filter(Boolean).join(' · '));
 const masstone = computed(() => show(props.tube.masstone).css);
 const tint = computed(() => show(props.tube.tint).css);
+/** Its values straight and in the tint; a white has one. */
 const values = computed(() =>
-  [props.tube.masstone, props.tube.tint].map((lab) => settings.valueText(valueOfLightness(lab[0]))).join(' to '),
+  [...new Set([props.tube.masstone, props.tube.tint].map((lab) => settings.valueText(valueOfLightness(lab[0]))))].join(' to '),
 );
 </script>
 

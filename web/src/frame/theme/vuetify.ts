@@ -4,48 +4,13 @@ import '@fontsource/alegreya-sans/700.css';
 import './letters.css';
 import 'vuetify/styles/core';
 import './studio.css';
-import { createVuetify, type ThemeDefinition } from 'vuetify';
+import { createVuetify } from 'vuetify';
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg';
-
-/** The studio by day: paper, slate ink. */
-const light: ThemeDefinition = {
-  dark: false,
-  colors: {
-    background: '#eceae7',
-    surface: '#f6f5f3',
-    'surface-variant': '#dedbd6',
-    'on-surface-variant': '#3a3f47',
-    primary: '#8a3d1f',
-    'on-primary': '#ffffff',
-    secondary: '#3f5268',
-    'on-secondary': '#ffffff',
-    error: '#8c1d18',
-    'on-background': '#23262b',
-    'on-surface': '#23262b',
-  },
-};
-
-/** The studio at last light. */
-const dark: ThemeDefinition = {
-  dark: true,
-  colors: {
-    background: '#22252a',
-    surface: '#2b2f35',
-    'surface-variant': '#393e46',
-    'on-surface-variant': '#d5d7da',
-    primary: '#e0936a',
-    'on-primary': '#22130b',
-    secondary: '#a9b9cd',
-    'on-secondary': '#16202c',
-    error: '#f0a79f',
-    'on-background': '#e9e7e3',
-    'on-surface': '#e9e7e3',
-  },
-};
+import { DARK, LIGHT } from './rooms.ts';
 
 export const vuetify = createVuetify({
   icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
-  theme: { defaultTheme: 'dark', themes: { light, dark } },
+  theme: { defaultTheme: 'dark', themes: { light: { dark: false, colors: LIGHT }, dark: { dark: true, colors: DARK } } },
   defaults: {
     VBtn: { variant: 'text', ripple: false, rounded: 'sm', height: 44, minWidth: 44 },
     VProgressLinear: { color: 'primary', height: 3 },
