@@ -29,7 +29,12 @@ export async function runServer(usualFolder: string, prepare?: (running: Running
     // While it is still opening, it is closed once it is open.
     void running?.stop().then(() => process.exit(0));
   };
-  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.removeAllListeners(signal).on(signal, stop);
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) {
+    const before = process.listeners(signal);
+    // There is somebody who listens at every moment: a signal that came while nobody did would be lost.
+    process.on(signal, stop);
+    for (const listener of before) process.off(signal, listener);
+  }
   try {
     running = await startServer(folder, portFromEnvironment(), PAGES);
     if (!told) await prepare?.(running);

@@ -406,10 +406,11 @@ describe('the program', () => {
   afterEach(() => rmSync(folder, { recursive: true, force: true }));
 
   it('closes the studio however often and however early it is told to stop', async () => {
-    for (const early of [false, true]) {
+    // Told at once, while it is read, while it opens: at no moment is what it is told lost.
+    for (const early of [0, 700, 800, 900, 1000, 1100]) {
       const program = start(folder);
       if (!early) await program.address;
-      else await new Promise((done) => setTimeout(done, 900));
+      else await new Promise((done) => setTimeout(done, early));
       for (let i = 0; i < 3; i++) program.child.kill(i === 1 ? 'SIGTERM' : 'SIGINT');
       const { code, said } = await program.ended;
       // Before the program itself runs, nothing is open that could be left.
