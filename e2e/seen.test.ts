@@ -61,6 +61,7 @@ describe('where the focus is', () => {
     await page.getByRole('button', { name: 'New palette' }).click();
     await page.waitForURL((url) => url.href !== at);
     await field.waitFor();
+    await focused();
     await sitting.quiet();
     await page.keyboard.type('cad yel');
     await soon(async () => (await field.inputValue()) === 'cad yel', 'in the field of a new palette');
