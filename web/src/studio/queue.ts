@@ -11,6 +11,8 @@ export interface Waiting {
   /** What it was, in a painter's words. */
   readonly says: string;
   readonly at: string;
+  /** Of each operation that changes a row, the fields it writes as they stood when the hand changed them. */
+  readonly was?: readonly (Readonly<Record<string, unknown>> | null)[];
   /** Places of operations on rows that earlier changes here wrote: their versions are those the studio answers with. */
   readonly follows: readonly number[];
   /** Why the studio refused it, or which refused change it rests on: it then waits for the painter. */
@@ -99,7 +101,7 @@ export class Queue {
   }
 
   /** Puts a change last. Operations on rows that others before it write take their version from the studio's answer to those. */
-  async add(change: Change, says: string): Promise<Waiting> {
+  async add(change: Change, says: string, was: Waiting['was'] = []): Promise<Waiting> {
     const tx = this.db.transaction('changes', 'readwrite');
     const before = (await tx.store.getAll()) as Waiting[];
     const earlier = new Set(before.flatMap((one) => written(one.change)));
@@ -109,6 +111,7 @@ export class Queue {
       change,
       says,
       at: new Date().toISOString(),
+      was,
       follows,
       ...(behind && { parked: { problem: behind.parked!.problem, behind: behind.n } }),
     };

@@ -209,10 +209,11 @@ export const useStudio = defineStore('studio', () => {
   /** Keeps a change here, sends it, and says what became of it. @returns whether it is kept, here or there */
   async function sent(change: Change, says: string): Promise<Outcome> {
     await opening;
+    const was = change.ops.map(fieldsNow);
     // A picture takes a while to go: it is shown from this browser until the studio has it.
     const isShown = change.ops.some((op) => localPictureOf(op) !== undefined);
     if (isShown) showAhead(change);
-    const outcome = await (sender ? sender.make(change, says) : unkept(change));
+    const outcome = await (sender ? sender.make(change, says, was) : unkept(change));
     if (!sender) heardOf({ id: change.id, outcome });
     if (outcome.is === 'waiting') {
       if (!isShown) showAhead(change);
@@ -224,6 +225,18 @@ export const useStudio = defineStore('studio', () => {
       notices.refused(outcome.problem.detail);
     }
     return outcome;
+  }
+
+  /** The fields that an operation writes, as this window knows them; nothing where it changes no row that is here. */
+  function fieldsNow(op: Operation): Readonly<Record<string, unknown>> | null {
+    const kind = op.do.endsWith('.change') ? kindOf(op.do) : undefined;
+    const row = kind && (rows[kind] as Map<string, Record<string, unknown>>).get('id' in op ? String(op.id) : '1');
+    if (!row) return null;
+    // Plain data, as what is sent.
+    return JSON.parse(JSON.stringify(Object.fromEntries(Object.keys(op).map((field) => [field, row[field] ?? null])))) as Record<
+      string,
+      unknown
+    >;
   }
 
   /** Changes of this window that are on their way, by the rows they write. */

@@ -45,7 +45,12 @@ async function decide(item: Waiting, ops?: readonly Operation[]): Promise<void> 
             <tr v-for="side in sides(item)" :key="side.field">
               <th scope="row">{{ side.field }}</th>
               <td v-for="(one, which) in { mine: side.mine, theirs: side.theirs }" :key="which" :data-test="which">
-                <span v-if="one.css" class="chip" :style="{ background: one.css }" />{{ one.says }}
+                <span v-if="one.css" class="chip" :style="{ background: one.css }" />
+                <svg v-if="one.drawn" class="small" viewBox="0 0 1 1" preserveAspectRatio="none" aria-hidden="true">
+                  <polygon v-for="(points, i) in one.drawn" :key="i" :points="points.join(' ')" />
+                </svg>
+                <img v-if="one.picture" class="small" :src="`/api/pictures/${one.picture}`" alt="" />
+                {{ one.says }}
               </td>
             </tr>
           </tbody>
@@ -86,6 +91,18 @@ async function decide(item: Waiting, ops?: readonly Operation[]): Promise<void> 
 </template>
 
 <style scoped>
+.small {
+  width: 96px;
+  height: 64px;
+  display: block;
+  object-fit: cover;
+  border: 1px solid currentColor;
+}
+polygon {
+  fill: none;
+  stroke: currentColor;
+  stroke-width: 0.02;
+}
 .chip {
   display: inline-block;
   width: 44px;

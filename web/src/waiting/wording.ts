@@ -29,8 +29,14 @@ interface Field<T> {
   readonly says: (value: T, rows: RowMaps) => string;
   /** A colour that is shown beside the words. */
   readonly colour?: (value: T) => Lab;
+  /** What is drawn of it beside the words: corners in shares of the picture or the canvas, x and y in turn. */
+  readonly drawn?: (value: T) => readonly (readonly number[])[];
+  /** The picture that it is, by its id. */
+  readonly picture?: (value: T) => string;
   /** Most letters of a text: two of them can stand beside one another. */
   readonly letters?: number;
+  /** A field of many parts is decided part by part: those that the hand did not touch stay as they now are. */
+  readonly parts?: Readonly<Record<string, Field<never>>> | true;
 }
 type Wording = { readonly [N in Changing]: { readonly [F in FieldOf<N>]-?: Field<NonNullable<Needs<N>[F]>> } };
 
@@ -87,7 +93,7 @@ function laidSays({ how, over, with: along, takes, brushId, layers, said, agains
 
 function passageSays({ cm2, outline, open, heldBack }: PassageSent): string {
   const parts = [
-    `enough for ${Math.round(cm2)} cm²`,
+    `enough for ${Number(cm2.toFixed(1))} cm²`,
     outline ? 'drawn round' : '',
     open ? `${Math.round(open * 100)} % left open` : '',
     heldBack ? `${Math.round(heldBack * 100)} % held back` : '',
@@ -135,50 +141,57 @@ function purposeSays(purpose: PurposeSent, rows: RowMaps): string {
   return said.filter(Boolean).join('; ') || 'nothing said';
 }
 
-/** How a picture is cut, turned and lit, all of it. */
-function viewSays(view: View): string {
-  const {
-    turn,
-    straighten,
-    mirror,
-    crop,
-    exposure,
-    neutral,
-    kelvin,
-    key,
-    grid,
-    steps,
-    pivot,
-    dress,
-    shapes,
-    blank,
-    canvas: photo,
-    trials,
-    dayEnd,
-  } = view;
-  const said = [
-    turn ? `turned by ${turn}°` : '',
-    straighten ? `straightened by ${straighten}°` : '',
-    mirror ? 'mirrored' : '',
-    crop ? `cut to ${Math.round(crop.width)} × ${Math.round(crop.height)} at ${Math.round(crop.x)}, ${Math.round(crop.y)}` : '',
-    exposure ? `exposed by ${exposure}` : '',
-    neutral ? `its light taken from ${colourSays(neutral)}` : '',
-    kelvin !== undefined ? `light of ${kelvin} K` : '',
-    key && key.kind !== 'as it is'
-      ? `key ${[key.kind, key.held && `${key.held} held back`, key.heldDark && `${key.heldDark} of the dark`, key.to !== undefined && `${key.from} to ${key.to}`].filter(Boolean).join(', ')}`
-      : '',
-    grid ? `grid of ${grid.across} × ${grid.down}${grid.diagonals ? ', diagonals' : ''}${grid.thirds ? ', thirds' : ''}` : '',
-    steps ? `values cut at ${steps.join(', ')}` : '',
-    pivot !== undefined ? `warm and cool parted at ${pivot}` : '',
-    dress?.some(Boolean) ? `${counted(dress.filter(Boolean).length, 'step')} dressed` : '',
-    photo ? 'a photo of the canvas' : '',
-    dayEnd ? 'a photo of a day’s end' : '',
-    trials?.length ? counted(trials.length, 'trial') : '',
-    blank ? 'made of its shapes' : '',
-    shapes?.length ? `a plan of ${counted(shapes.length, 'shape')}` : '',
-  ];
-  return said.filter(Boolean).join('; ') || 'as it came';
-}
+const percent = (share: number): string => `${Number((100 * share).toFixed(2))} %`;
+const onOff = (name: string, on: string): Field<boolean> => ({ name, says: (value) => (value ? on : 'not so') });
+
+/** How a picture is cut, turned and lit, part by part; what is missing here does not compile. */
+const VIEW: { readonly [P in keyof View]-?: Field<NonNullable<View[P]>> } = {
+  turn: { name: 'turned', says: (quarters) => (quarters ? `by ${90 * quarters}°` : 'not turned') },
+  straighten: { name: 'straightened', says: (degrees) => `by ${Number(degrees.toFixed(2))}°` },
+  mirror: onOff('mirrored', 'mirrored'),
+  crop: {
+    name: 'frame',
+    says: ({ x, y, width, height }) => `${percent(width)} × ${percent(height)} of it, from ${percent(x)} across and ${percent(y)} down`,
+    drawn: ({ x, y, width, height }) => [[x, y, x + width, y, x + width, y + height, x, y + height]],
+  },
+  exposure: figure('exposure'),
+  neutral: { name: 'what is grey in its light', says: colourSays, colour: labOfDto },
+  kelvin: figure('its light', ' K'),
+  key: {
+    name: 'key',
+    says: ({ kind, held, heldDark, from, to }) =>
+      [kind, held && `${percent(held)} held back`, heldDark && `${percent(heldDark)} of the dark`, to !== undefined && `${from} to ${to}`]
+        .filter(Boolean)
+        .join(', '),
+  },
+  grid: {
+    name: 'grid',
+    says: ({ across, down, diagonals, thirds }) => `${across} × ${down}${diagonals ? ', diagonals' : ''}${thirds ? ', thirds' : ''}`,
+  },
+  steps: { name: 'values cut at', says: (bounds) => bounds.map((one) => Number(one.toFixed(2))).join(', ') },
+  pivot: figure('warm and cool parted at'),
+  dress: { name: 'what its steps are painted with', says: (steps, rows) => listed(steps.map((one) => dressSays(one, rows))) },
+  shapes: {
+    name: 'plan in flat shapes',
+    says: (shapes, rows) =>
+      `${counted(shapes.length, 'shape')}: ${listed(shapes.map(({ thing, lab, pileId }) => [thing, pileId ? pileName(pileId, rows) : colourSays(lab)].filter(Boolean).join(', ')))}`,
+    drawn: (shapes) => shapes.map(({ points }) => points),
+  },
+  trials: {
+    name: 'trials',
+    says: (trials) => listed(trials.map(({ changes }) => counted(changes.length, 'change'))),
+    drawn: (trials) => trials.flatMap(({ changes }) => changes.map(({ points }) => points)),
+  },
+  canvas: { name: 'photo of the canvas', says: () => 'held against a picture', drawn: ({ corners }) => [corners] },
+  dayEnd: onOff('what it is of', 'a day’s end'),
+  blank: onOff('what it is made of', 'its shapes alone'),
+};
+/** What a step of value is painted with: a pile, the mean of what it has, nothing yet. */
+const dressSays = (one: string, rows: RowMaps): string => (one === '' ? 'nothing yet' : (rows.piles.get(one)?.name ?? one));
+const viewSays = (view: View, rows: RowMaps): string =>
+  (Object.entries(VIEW) as [keyof View, Field<unknown>][])
+    .flatMap(([part, { name, says }]) => (view[part] === undefined ? [] : [`${name} ${says(view[part], rows)}`]))
+    .join('; ') || 'as it came';
 
 /** What a painting is painted on and when it has to be ready. */
 function aboutSays({ support, priming, dueOn, varnish, toCome, followsId, seenTo = [], finishedAt }: AboutSent, rows: RowMaps): string {
@@ -237,7 +250,11 @@ export const WORDING: Wording = {
   },
   'area.change': {
     name: line('name', 80),
-    outline: { name: 'outline', says: (points) => `drawn with ${counted(points.length, 'point')}` },
+    outline: {
+      name: 'outline',
+      says: (points) => `drawn with ${counted(points.length, 'point')}`,
+      drawn: (points) => [points.flatMap(({ x, y }) => [x, y])],
+    },
   },
   'device.change': { name: line('name', 60) },
   'palette.change': {
@@ -258,14 +275,14 @@ export const WORDING: Wording = {
     habit: { name: 'how it is laid', says: (habit) => habit },
     valueOnly: yes('values alone from its pictures'),
     between: { name: 'values it keeps between', says: ({ darkest, lightest }) => `${darkest} to ${lightest}` },
-    about: { name: 'what it is and when it hangs', says: aboutSays },
+    about: { name: 'what it is and when it hangs', says: aboutSays, parts: true },
     day: { name: 'plan for the day', says: ({ order, minutes }) => (minutes === undefined ? order : `${order}, ${minutes} minutes`) },
   },
   'reference.change': {
     name: line('name', 120),
-    pictureId: { name: 'picture', says: () => 'another picture' },
-    view: { name: 'how it is seen', says: viewSays },
-    source: line('where it is from', 200),
+    pictureId: { name: 'picture', says: () => 'this picture', picture: (id) => id },
+    view: { name: 'how it is seen', says: viewSays, parts: VIEW },
+    source: line('where it is from', 300),
     passing: {
       name: 'passing on',
       says: (value) => ({ ask: 'not said', mine: 'your own', free: 'free to pass on', no: 'for looking at only' })[value],
@@ -289,11 +306,11 @@ export const WORDING: Wording = {
     plan: { name: 'recipe', says: planSays },
     ml: { name: 'size', says: mlText },
     string: { name: 'place in a string', says: ({ at }) => `number ${at + 1}` },
-    purpose: { name: 'what it is for', says: purposeSays },
+    purpose: { name: 'what it is for', says: purposeSays, parts: true },
     ...plainWords(PILE_FIELDS),
   },
   'card.change': {
-    name: line('name', 80),
+    name: line('name', 120),
     note: line('note', 2000),
     dab: { name: 'dab', says: ({ lab, sight }) => `${colourSays(lab)}, by ${sight}`, colour: ({ lab }) => labOfDto(lab) },
     stands: {
