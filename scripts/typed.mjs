@@ -51,15 +51,15 @@ const pageConfig = once(() => {
   return { fileNames, options: { ...options, allowNonTsExtensions: true } };
 });
 
-/** The page, its components with what their templates say. */
-export const page = once(() => {
+/** The page, its components with what their templates say: asked once, and let go of before lint begins. */
+function page() {
   const { fileNames, options } = pageConfig();
   const { vueOptions } = createParsedCommandLine(ts, ts.sys, options.configFilePath);
   const create = proxyCreateProgram(ts, ts.createProgram, () => ({
     languagePlugins: [createVueLanguagePlugin(ts, options, vueOptions, (id) => id)],
   }));
   return create({ rootNames: fileNames, options, host: hostOf(options) });
-});
+}
 
 /** A component's script as the linter's parser takes it out; none where it is over any kind of thing: the parser adds to it. */
 export function scriptOf(text) {
@@ -79,11 +79,12 @@ export const scripts = once(() => {
 
 /** What the compiler has to say of everything, as text; empty where all is well. Wire and core are checked once, as modules. */
 export function faultsOfTypes() {
-  const ofPage = page()
+  const program = page();
+  const ofPage = program
     .getSourceFiles()
     .filter(({ fileName }) => isOfPage(fileName))
-    .flatMap((file) => [...page().getSyntacticDiagnostics(file), ...page().getSemanticDiagnostics(file)]);
-  const all = [...ts.getPreEmitDiagnostics(modules()), ...page().getOptionsDiagnostics(), ...page().getGlobalDiagnostics(), ...ofPage];
+    .flatMap((file) => [...program.getSyntacticDiagnostics(file), ...program.getSemanticDiagnostics(file)]);
+  const all = [...ts.getPreEmitDiagnostics(modules()), ...program.getOptionsDiagnostics(), ...program.getGlobalDiagnostics(), ...ofPage];
   return ts.formatDiagnosticsWithColorAndContext(ts.sortAndDeduplicateDiagnostics(all), {
     getCurrentDirectory: () => ROOT,
     getCanonicalFileName: (name) => name,

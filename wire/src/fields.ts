@@ -1,5 +1,6 @@
-import { Type, type ClassConstructor } from 'class-transformer';
+import { Transform, Type, type ClassConstructor } from 'class-transformer';
 import {
+  ArrayUnique,
   ArrayMaxSize,
   ArrayMinSize,
   IsArray,
@@ -80,12 +81,45 @@ export function ListOf(what: string, least: number, most: number): PropertyDecor
   return all(IsArray({ message }), ArrayMinSize(least, { message }), ArrayMaxSize(most, { message }));
 }
 
-/** When something was done or seen, UTC. */
-export const Moment = (): PropertyDecorator =>
-  all(
-    IsISO8601({ strict: true, strictSeparator: true }, { message: 'A time looks like 2026-03-01T14:20:00Z' }),
-    Length(10, 40, { message: 'A time looks like 2026-03-01T14:20:00Z' }),
+/** A list of a painter's words, each of which can be read. */
+export function ListOfWords(what: string, least: number, most: number, one: string, longest: number): PropertyDecorator {
+  const message = `${one} has 1 to ${longest} letters`;
+  return all(
+    ListOf(what, least, most),
+    ArrayUnique({ message: `${what} are named once each` }),
+    IsString({ each: true, message }),
+    Length(1, longest, { each: true, message }),
+    Matches(SEEN, { each: true, message: `${one} has at least one letter that can be seen` }),
+    Matches(NO_CONTROL, { each: true, message: `${one} is one line of letters` }),
   );
+}
+
+/**
+ * When something was done or seen: any offset is taken and kept as UTC, so that moments can be compared as they are
+ * written; forms that name no day of a month (weeks, days of the year), and times of no place, are none.
+ */
+export const Moment = (): PropertyDecorator => {
+  const message = 'A time looks like 2026-03-01T14:20:00Z';
+  return all(
+    Transform(({ value }: { readonly value: unknown }) => (typeof value === 'string' ? inUtc(value) : value)),
+    IsISO8601({ strict: true, strictSeparator: true }, { message }),
+    Matches(IS_MOMENT, { message }),
+  );
+};
+const IS_MOMENT = /^\d{4}-\d\d-\d\d(?:T\d\d:\d\d(?::\d\d(?:\.\d{1,9})?)?(?:Z|[+-]\d\d:\d\d))?$/;
+/** A moment in UTC; as it was written where it is none, or names a day that no month has. */
+function inUtc(written: string): string {
+  const [day] = written.split('T') as [string];
+  const [at, midnight] = [written, day].map((one) => new Date(one).getTime()) as [number, number];
+  if (!IS_MOMENT.test(written) || Number.isNaN(at) || Number.isNaN(midnight)) return written;
+  return new Date(midnight).toISOString().startsWith(day) ? new Date(at).toISOString() : written;
+}
+
+/** A day to come, as it stands in a calendar. */
+export const Day = (): PropertyDecorator => {
+  const message = 'A day looks like 2026-12-24';
+  return all(IsISO8601({ strict: true, strictSeparator: true }, { message }), Matches(/^\d{4}-\d\d-\d\d$/, { message }));
+};
 
 /** An object of a class of its own. */
 export const ObjectOf = (message: string, type: () => ClassConstructor<object>): PropertyDecorator =>

@@ -1,6 +1,6 @@
 import { DAY_ORDERS, HABITS, VARNISHES, WIPED, type DayOrder, type Habit, type Varnish, type Wiped } from '@dusk/core';
-import { ArrayUnique, IsBoolean, IsHexColor, IsIn, IsInt, IsString, Length, Matches } from 'class-validator';
-import { Id, ListOf, Moment, Note, Nullable, ObjectOf, Optional, Version, Within, Words } from './fields.ts';
+import { IsBoolean, IsHexColor, IsIn, IsInt, Matches } from 'class-validator';
+import { Day, Id, ListOfWords, Moment, Note, Nullable, ObjectOf, Optional, Version, Within, Words } from './fields.ts';
 import { MOST_LAYERS } from './limits.ts';
 
 const GROUND = { message: 'The ground is a colour like #b5a48c' };
@@ -65,8 +65,6 @@ export class BetweenSent {
   lightest!: number;
 }
 
-const DAY = { message: 'A day looks like 2026-12-24' };
-
 /** A painting as a thing that stands somewhere and has to be ready some day. All of it may be left out. */
 export class AboutSent {
   @Optional()
@@ -79,7 +77,7 @@ export class AboutSent {
 
   /** The day on which it has to hang. */
   @Optional()
-  @Matches(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, DAY)
+  @Day()
   dueOn?: string;
 
   @Optional()
@@ -99,10 +97,7 @@ export class AboutSent {
 
   /** What of the painter's list is seen to. */
   @Optional()
-  @ListOf('What is seen to', 0, 40)
-  @ArrayUnique({ message: 'What is seen to is named once' })
-  @IsString({ each: true, message: 'What is seen to is named in words' })
-  @Length(1, 120, { each: true, message: 'What is seen to has 1 to 120 letters' })
+  @ListOfWords('Things that are seen to', 0, 40, 'What is seen to', 120)
   seenTo?: string[];
 
   @Optional()

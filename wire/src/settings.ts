@@ -1,5 +1,5 @@
-import { ArrayUnique, IsIn, IsInt, IsString, Length } from 'class-validator';
-import { ListOf, Note, Nullable, Optional, Version, Within } from './fields.ts';
+import { IsIn, IsInt } from 'class-validator';
+import { ListOfWords, Note, Nullable, Optional, Version, Within } from './fields.ts';
 import { ROOMS, SURROUNDS, type Room, type Surround } from './limits.ts';
 import {
   COARSEST_KNIFE,
@@ -83,10 +83,7 @@ export class SettingsChange {
 
   /** The painter's own short list of what is seen to before a painting is finished; empty for the usual one. */
   @Optional()
-  @ListOf('The list for a finished painting', 0, 40)
-  @ArrayUnique({ message: 'Each is on the list once' })
-  @IsString({ each: true, message: 'The list is of words' })
-  @Length(1, 120, { each: true, message: 'A line of the list has 1 to 120 letters' })
+  @ListOfWords('The lines of the list for a finished painting', 0, 40, 'A line of the list', 120)
   finishing?: readonly string[];
 }
 

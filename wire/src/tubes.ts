@@ -1,6 +1,6 @@
 import type { Basis, Drying, Lightfastness } from '@dusk/core';
-import { IsIn, IsString, Length } from 'class-validator';
-import { Id, ListOf, Note, Nullable, Optional, Version, Within, Words } from './fields.ts';
+import { IsIn } from 'class-validator';
+import { Id, ListOfWords, Note, Nullable, Optional, Version, Within, Words } from './fields.ts';
 import type { CurvesDto, LearntDto } from './states.ts';
 
 export const DRYINGS: readonly Drying[] = ['fast', 'medium', 'slow'];
@@ -57,9 +57,7 @@ export class NewTube extends TubeSaid {
   name!: string;
 
   /** Slugs of the catalogue, or what stands on the label where the catalogue has no such pigment. A tube of others is another tube. */
-  @ListOf('The pigments of a tube', 1, MOST_PIGMENTS)
-  @IsString({ each: true, message: 'A pigment is said in letters' })
-  @Length(1, LONGEST_PIGMENT, { each: true, message: `A pigment has 1 to ${LONGEST_PIGMENT} letters` })
+  @ListOfWords('The pigments of a tube', 1, MOST_PIGMENTS, 'A pigment', LONGEST_PIGMENT)
   pigments!: string[];
 
   /** The tube whose curves it begins with; without it they are those usual for its pigments. */
