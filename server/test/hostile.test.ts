@@ -1,3 +1,4 @@
+import { STUDIO_HEADER } from '@dusk/wire';
 import { expect } from 'chai';
 import sharp from 'sharp';
 import { runs } from '../../core/test/runs.ts';
@@ -241,6 +242,11 @@ describe('hostile input', () => {
   });
 
   it('from a page that is another’s is refused by what the browser says of it, with the usual headers', async () => {
+    for (const site of ['cross-site', 'same-site'])
+      await bench.http.get('/api/events').set('Sec-Fetch-Site', site).expect(403);
+    // A file for another studio is not looked at here, nor a look that would be no object of its class.
+    await bench.http.post('/api/card-files').set(STUDIO_HEADER, 'f'.repeat(32)).attach('file', Buffer.from('{}'), 'cards.json').expect(421);
+    await bench.http.post('/api/looked').send({ constructor: 'x' }).expect(422);
     for (const site of ['cross-site', 'same-site'])
       await bench.http.post('/api/changes').set('Sec-Fetch-Site', site).send({}).expect(403).expect('X-Content-Type-Options', 'nosniff');
     await bench.http.post('/api/changes').set('Sec-Fetch-Site', 'same-origin').send({}).expect(422);

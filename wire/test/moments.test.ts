@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { OPERATIONS, readAs } from '../src/index.ts';
+import { InvalidRequest, OPERATIONS, readAs } from '../src/index.ts';
 import { Day, ListOfWords, Moment } from '../src/fields.ts';
 
 class Done {
@@ -67,5 +67,12 @@ describe('a list of words', () => {
     for (const lines of [[' '], ['\u2800'], ['a\0b'], ['\u200b'], ['x'.repeat(13)], ['one', 'one'], [''], [7]])
       expect(() => readAs(Listed, { lines }), JSON.stringify(lines)).to.throw();
     expect(() => readAs(OPERATIONS['settings.change'], { version: 1, finishing: ['\u3164'] })).to.throw();
+  });
+});
+
+describe('what is sent', () => {
+  it('has no field by a name that objects have by themselves, however deep', () => {
+    for (const text of ['{"at":"2026-03-01T14:20Z","constructor":1}', '{"at":{"__proto__":{}}}', '{"at":[{"a":{"prototype":null}}]}'])
+      expect(() => readAs(Done, JSON.parse(text)), text).to.throw(InvalidRequest);
   });
 });

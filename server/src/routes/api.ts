@@ -17,15 +17,15 @@ import {
   READS,
   SMALL,
   UPLOAD_MOST_BYTES,
-  STUDIO_HEADER,
   readAs,
   type CopiesDto,
   type ReadName,
 } from '@dusk/wire';
-import { Router, type Request, type RequestHandler } from 'express';
+import { Router, type Request } from 'express';
 import { copyName } from '../file/copies.ts';
 import { copiesOf } from '../settings/daily.ts';
 import { studioIdOf } from '../settings/settings.ts';
+import { isForHere } from '../refusing/isForHere.ts';
 import { isFromElsewhere } from '../refusing/localOnly.ts';
 import { notFound, ProblemError } from '../refusing/problems.ts';
 import { bringRest } from '../cards/bringing.ts';
@@ -75,19 +75,8 @@ export function apiRoutes(studio: Studio, pages?: string): Router {
       response.type('json').send(text);
     });
 
-  /** What waited for another studio, that was open at this address before, is not taken in here. */
-  const isForHere: RequestHandler = (request, _response, next) => {
-    const meant = request.get(STUDIO_HEADER);
-    if (meant !== undefined && meant !== studio.id)
-      throw new ProblemError(
-        421,
-        'Another studio',
-        'Another studio is open at this address than the one this was done in. It waits for that one.',
-      );
-    next();
-  };
-
-  api.post(CHANGES, isForHere, async (request, response) => {
+  const forHere = isForHere(studio);
+  api.post(CHANGES, forHere, async (request, response) => {
     const { answer, isNew } = await makeChange(studio, changeFrom(request.body));
     response.status(isNew ? 201 : 200).json(answer);
     // Whoever made it is answered before all are told.
@@ -96,7 +85,7 @@ export function apiRoutes(studio: Studio, pages?: string): Router {
       void bringRest(studio, id).catch((cause: unknown) => request.log.error({ err: cause }, 'a file was not brought in whole'));
   });
 
-  api.post(PICTURES, isForHere, uploads(UPLOAD_MOST_BYTES).single('picture'), async ({ file }, response) => {
+  api.post(PICTURES, forHere, uploads(UPLOAD_MOST_BYTES).single('picture'), async ({ file }, response) => {
     if (!file) throw new ProblemError(422, 'No picture', 'Send one picture, in the field "picture".');
     try {
       if (file.size === 0) throw new ProblemError(422, 'Not a picture', 'This file is empty. Nothing was kept; choose another.');
@@ -152,7 +141,7 @@ export function apiRoutes(studio: Studio, pages?: string): Router {
   });
 
   api.get(EVENTS, eventsOf(studio));
-  api.post(LOOKED, isForHere, (request, response) => {
+  api.post(LOOKED, forHere, (request, response) => {
     studio.hearing.tellLooked(readAs(Looked, request.body));
     response.status(204).end();
   });

@@ -16,6 +16,7 @@ import type { ClassConstructor } from 'class-transformer';
 import { Router } from 'express';
 import { ProblemError } from '../refusing/problems.ts';
 import { keepFile } from '../cards/meeting.ts';
+import { isForHere } from '../refusing/isForHere.ts';
 import { sheetOf } from '../sheets/print.ts';
 import { cardsOut } from '../cards/cardsOut.ts';
 import { findCards } from '../cards/cardsFound.ts';
@@ -49,7 +50,7 @@ export function cardRoutes(studio: Studio): Router {
     response.json(await look((db) => findCards(db, asked)));
   });
 
-  routes.post(CARD_FILES, uploads(CARDS_MOST_BYTES).single('file'), async ({ file }, response) => {
+  routes.post(CARD_FILES, isForHere(studio), uploads(CARDS_MOST_BYTES).single('file'), async ({ file }, response) => {
     if (!file) throw new ProblemError(422, 'No file', 'Send one file of cards, in the field "file".');
     try {
       const bytes = await readFile(file.path);

@@ -2,6 +2,7 @@ import type { RequestHandler, Response } from 'express';
 import type { Answer, HereDto, Looked } from '@dusk/wire';
 import { logAt } from '../studio/changes.ts';
 import { missedSince } from '../studio/missed.ts';
+import { isFromElsewhere } from '../refusing/localOnly.ts';
 import { ProblemError } from '../refusing/problems.ts';
 import type { Studio } from '../change/studio.ts';
 
@@ -32,6 +33,8 @@ const writeLooked = (response: Response, looked: Looked): void => write(response
 export const eventsOf =
   (studio: Studio): RequestHandler =>
   async (request, response) => {
+    // A page of somebody else's could take every place by only naming this address.
+    if (isFromElsewhere(request)) throw new ProblemError(403, 'Wrong origin', 'This studio is listened to from its own page.');
     if (studio.hearing.size >= MOST_LISTENING)
       throw new ProblemError(503, 'Too many windows', `This studio is open in ${MOST_LISTENING} windows already: close one.`);
     response.status(200).set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' });

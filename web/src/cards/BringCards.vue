@@ -38,7 +38,7 @@ async function look(file: File): Promise<void> {
   failure.value = '';
   preview.value = undefined;
   try {
-    const seen = await sendCards(file);
+    const seen = await sendCards(file, studio.studioId);
     stands.value = Object.fromEntries(seen.tubes.flatMap(({ tube, standsIn }) => (standsIn ? [[tube, standsIn.tubeId]] : [])));
     preview.value = seen;
   } catch (cause) {

@@ -85,10 +85,10 @@ const wanted = (query: object): string => `wanted=${encodeURIComponent(JSON.stri
 export const findCards = (query: Sent<CardQuery>): Promise<CardsFound> => call('GET', `${CARDS_FOUND}?${wanted(query)}`);
 
 /** Sends a file of cards ahead. @returns what bringing it in would do */
-export function sendCards(file: File): Promise<FilePreview> {
+export function sendCards(file: File, studio?: string): Promise<FilePreview> {
   const form = new FormData();
   form.append('file', file);
-  return call('POST', CARD_FILES, form);
+  return call('POST', CARD_FILES, form, studio);
 }
 
 /** Where a sheet is printed from, and where cards go out from. */

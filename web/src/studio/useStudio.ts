@@ -366,6 +366,8 @@ export const useStudio = defineStore('studio', () => {
   const send = async (): Promise<void> => sender?.go();
 
   return {
+    /** The id of the studio that this window shows. */
+    studioId,
     rows,
     seq,
     undoable,
