@@ -309,8 +309,19 @@ describe('cards as tables', () => {
     const csv = cardsToCsv([aCard({ name: '=1+1', note: 'a "word", and\na line' })]);
     expect(csv.startsWith('\uFEFFname,value,')).to.equal(true);
     expect(csv).to.contain("\r\n'=1+1,");
+    // Where lists are separated by semicolons, what follows one would be a cell of its own.
+    for (const note of [';=1+1', ' ; =1+1', '|=1+1', 'a;=1+1', 'a\t=1+1']) {
+      const [, row] = cardsToCsv([aCard({ note })]).split('\r\n') as [string, string];
+      expect(row, note).to.match(/,"[^"]*"$/);
+      if (!note.startsWith('a')) expect(row, note).to.match(/,"'[^"]*"$/);
+    }
     expect(csv).to.contain('"a ""word"", and\na line"');
     expect(csv.endsWith('\r\n')).to.equal(true);
+    // Whether its colour was seen or reckoned stands beside it.
+    expect(csv).to.contain(',colour,').and.to.contain(',reckoned from its tubes,');
+    const dab = { lab: [60, 3, -11], sight: 'photo', at: '2026-03-01T09:00:00Z' } as const;
+    expect(cardsToCsv([aCard({ dab })])).to.contain(',60,3,-11,seen on a dab,');
+    expect(cardsToCsv([aCard({ seen: [50, 1, 2] })])).to.contain(',50,1,2,seen on the pile,');
     for (const sly of [' =1+1', '\u200b=1+1', '\ufeff@x', '＝1+1', '\u00a0-2', '\u2060+3', '＠sum', '\n=2'])
       expect(cardsToCsv([aCard({ name: sly })]), JSON.stringify(sly)).to.match(/\r\n"?'/);
     expect(cardsToCsv([aCard({ name: 'a = b' })])).to.contain('\r\na = b,');

@@ -3,14 +3,17 @@ import { leavesOf } from '../mixing/open.ts';
 import { reflectance } from '../paint/mix.ts';
 import { paintOfCard, readCard, type Card } from './card.ts';
 
-/** What a spreadsheet may take for a formula: its signs, wide ones too, after whatever leaves no mark. */
-const FORMULA = /^(?:[\s\p{Cf}\p{Cc}\p{M}\u115f\u1160\u3164\uffa0]*[=+\-@＝＋－＠﹦﹢﹣﹫]|[\t\r])/u;
+/**
+ * What a spreadsheet may take for a formula: its signs, wide ones too, after whatever leaves no mark, or after what it
+ * takes for the end of a cell where lists are separated otherwise.
+ */
+const FORMULA = /^(?:[;,|\s\p{Cf}\p{Cc}\p{M}\u115f\u1160\u3164\uffa0]*[=+\-@＝＋－＠﹦﹢﹣﹫]|[\t\r])/u;
 
 /** A cell of a table: quoted where it must be, and never taken for a formula. */
 function cell(value: string | number): string {
   if (typeof value === 'number') return String(value);
   const text = FORMULA.test(value) ? `'${value}` : value;
-  return /[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text;
+  return /[",;|\t\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text;
 }
 
 const HEAD = [
@@ -21,6 +24,7 @@ const HEAD = [
   'L',
   'a',
   'b',
+  'colour',
   'thing',
   'zone',
   'painting',
@@ -48,6 +52,10 @@ export function recipeLine(
     .join('; ');
 }
 
+/** What the colour of a card rests on. */
+const colourIs = ({ dab, seen }: Pick<Card, 'dab' | 'seen'>): string =>
+  dab ? 'seen on a dab' : seen ? 'seen on the pile' : 'reckoned from its tubes';
+
 /** Cards as a table that a spreadsheet reads: UTF-8 with its mark, commas, CRLF (RFC 4180). */
 export function cardsToCsv(cards: readonly Card[]): string {
   const rows = cards.map((card) => {
@@ -62,6 +70,7 @@ export function cardsToCsv(cards: readonly Card[]): string {
       Number(temperature.toFixed(1)),
       munsell,
       ...figures,
+      colourIs(card),
       card.thing,
       card.zone,
       card.painting,
