@@ -25,3 +25,10 @@ export function fieldsOf<Name extends string>(input: unknown, known: readonly Na
 /** Rounds for people and files: far below what can be seen or measured. */
 export const rounded = (v: number, digits = 4): number => Number(v.toFixed(digits)) + 0;
 export const roundedList = (list: readonly number[], digits = 4): number[] => list.map((v) => rounded(v, digits));
+
+/** Whether something was asked for. @throws CraftError for anything but true or false: "yes" is not read as no */
+export function saidYes(name: string, value: unknown): boolean {
+  if (value !== undefined && typeof value !== 'boolean')
+    throw new CraftError('input', `${name} is true or false; it is ${JSON.stringify(value)}.`);
+  return value === true;
+}

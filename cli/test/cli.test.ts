@@ -304,6 +304,11 @@ describe('the other commands of dusk', () => {
       seen: { parts: { 'ultramarine-blue': 1, 'titanium-white': 3, viridian: 1 } },
     });
     expect(recalled.suspects.slice(0, 3).map((s: { id: string }) => s.id)).to.include('viridian');
+    // What is asked for by yes or no is not read as no where it is written otherwise.
+    const target = { munsell: '5YR 3/4' };
+    for (const asked of [{ no_black: 'yes' }, { exact: 1 }, { no_black: null }])
+      expect(dusk(['solve'], { target, palette, ...asked }).err).to.match(/is true or false/);
+    expect(dusk(['mix'], { parts: { 'titanium-white': 9 }, trust: 'true' }).err).to.match(/trust is true or false/);
     const again = answer('rederive', { parts: { 'titanium-white': 6, 'cobalt-blue': 2 }, palette });
     expect(Object.keys(again.recipes[0].differences)).to.deep.equal(['D65', 'A', 'LED', 'F10']);
   });

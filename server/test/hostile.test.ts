@@ -242,8 +242,7 @@ describe('hostile input', () => {
   });
 
   it('from a page that is another’s is refused by what the browser says of it, with the usual headers', async () => {
-    for (const site of ['cross-site', 'same-site'])
-      await bench.http.get('/api/events').set('Sec-Fetch-Site', site).expect(403);
+    for (const site of ['cross-site', 'same-site']) await bench.http.get('/api/events').set('Sec-Fetch-Site', site).expect(403);
     // A file for another studio is not looked at here, nor a look that would be no object of its class.
     await bench.http.post('/api/card-files').set(STUDIO_HEADER, 'f'.repeat(32)).attach('file', Buffer.from('{}'), 'cards.json').expect(421);
     await bench.http.post('/api/looked').send({ constructor: 'x' }).expect(422);

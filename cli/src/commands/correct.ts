@@ -11,7 +11,7 @@ import {
   type Measure,
   type Stage,
 } from '@dusk/core';
-import { fieldsOf, rounded, type Command } from '../command.ts';
+import { fieldsOf, rounded, saidYes, type Command } from '../command.ts';
 import {
   beliefsFromInput,
   knifeFromInput,
@@ -104,7 +104,7 @@ that way, in mixing order, with the colour after it. "insists" (true): the paint
       target: targetFromInput(target, 'D65'),
       beliefs: beliefsFromInput(beliefs),
       partMl: pileMl / parts,
-      insists: insists === true,
+      insists: saidYes('insists', insists),
     });
     return {
       off: rounded(answer.off),

@@ -1,5 +1,5 @@
 import { believed, labOf, mixCurves, PART_WORDS, pickedUp, readColour, reflectance, spectrumToJson } from '@dusk/core';
-import { fieldsOf, rounded, roundedList, type Command } from '../command.ts';
+import { fieldsOf, rounded, roundedList, saidYes, type Command } from '../command.ts';
 import { doubtsFromInput, uncertainPartsFromInput, viewingFromInput } from '../read.ts';
 import { errorEstimate } from '../write.ts';
 
@@ -36,7 +36,7 @@ the share a dose may be off by, counted into the estimate). Parts may be words (
       temperature: rounded(reading.temperature),
       hex: reading.hex,
       spectrum: spectrumToJson(r),
-      ...(trust === true && { errorEstimate: errorEstimate(portions, doubts, laying) }),
+      ...(saidYes('trust', trust) && { errorEstimate: errorEstimate(portions, doubts, laying) }),
     };
   },
 };

@@ -31,7 +31,7 @@ import {
   type Recipe,
   type SolveOptions,
 } from '@dusk/core';
-import { fieldsOf, rounded, roundedList, type Command } from '../command.ts';
+import { fieldsOf, rounded, roundedList, saidYes, type Command } from '../command.ts';
 import { tubeOf } from '../ownTubes.ts';
 import { doubtsFromInput, paletteFromInput, partsFromInput, targetFromInput, tubesFromInput } from '../read.ts';
 import {
@@ -91,7 +91,7 @@ function optionsFrom(input: Input, palette: Palette): SolveOptions {
   if (must_use !== undefined && typeof must_use !== 'string')
     throw new CraftError('palette', 'must_use must be the name of a tube or pile.');
   const blacks =
-    no_black === true ? palette.ingredients.filter((i) => /PBk/.test(CATALOGUE.get(i.id)?.colourIndex ?? '')).map((i) => i.id) : [];
+    saidYes('no_black', no_black) ? palette.ingredients.filter((i) => /PBk/.test(CATALOGUE.get(i.id)?.colourIndex ?? '')).map((i) => i.id) : [];
   const excluded = [...new Set([...slugList('exclude', exclude), ...blacks])];
   return {
     ...(input.amount_ml !== undefined && { amountMl: amountFromInput(input.amount_ml) }),
@@ -166,7 +166,7 @@ unless said: recipes are measured for it, and "amounts" gives ml, grams and mm o
         ...(lands && { on_palette: onPalette(offer, palette.eye.light) }),
         ...(input.amount_ml !== undefined && { amounts: amounts(offer, amountMl) }),
         ...(measure && { measured: writtenSteps(offer.mixture, amountMl, measure, palette) }),
-        ...(input.exact === true && { exact: exactly(offer) }),
+        ...(saidYes('exact', input.exact) && { exact: exactly(offer) }),
       })),
       ...(reach === 'out' && { nearest: nearest(palette, target) }),
       ...(reach !== 'in' && laying.film && { coats: coatsThatDo(input, laying.film.thicknessUm, target) }),

@@ -20,7 +20,7 @@ export interface Remembered {
 /** A tube that may have been the missing one. */
 export interface Suspect {
   readonly id: string;
-  /** How likely it is among the candidates, 0–1. */
+  /** How likely it is, 0–1: among the candidates, and that none of them was in it. */
   readonly likelihood: number;
   /** Parts of all tubes, the suspect last, adding up to 1. */
   readonly shares: Readonly<Record<string, number>>;
@@ -74,6 +74,8 @@ function suspect({ known, seen, tint }: Remembered, candidate: PaletteTube): Omi
 
 /** Suspects up to so many times less likely than the first are as likely as it. */
 const AS_LIKELY = 1.5;
+/** A tube of which less than this share was in it was not in it: it would be told as 0.0 %. */
+const LEAST_SHARE = 5e-4;
 /** Further off than this, ΔE00, nothing is remade by it. */
 const REMAKES = 2;
 
@@ -107,7 +109,10 @@ export function recall(remembered: Remembered): Recall {
   const sum = weights.reduce((s, w) => s + w, 0);
   const ranked = suspects
     .map(({ misfit: _, ...s }, i) => ({ ...s, likelihood: sum > 0 ? weights[i]! / sum : 1 / suspects.length }))
+    // What is known explains it better by itself than with any of this: that is no suspect, and its weight speaks against the others.
+    .filter(({ id, shares }) => shares[id]! >= LEAST_SHARE)
     .sort((a, b) => b.likelihood - a.likelihood || a.deltaE00 - b.deltaE00);
+  if (ranked.length === 0) return { suspects: [], certain: false, advice: 'What is named explains it by itself: no other tube need have been in it.' };
   const explains = sum > Math.exp(-8);
   const certain = explains && ranked[0]!.likelihood >= STANDS_OUT;
   const advice = !explains
