@@ -90,8 +90,9 @@ function optionsFrom(input: Input, palette: Palette): SolveOptions {
     throw new CraftError('input', 'alternatives must be a whole number from 0 to 10.');
   if (must_use !== undefined && typeof must_use !== 'string')
     throw new CraftError('palette', 'must_use must be the name of a tube or pile.');
-  const blacks =
-    saidYes('no_black', no_black) ? palette.ingredients.filter((i) => /PBk/.test(CATALOGUE.get(i.id)?.colourIndex ?? '')).map((i) => i.id) : [];
+  const blacks = saidYes('no_black', no_black)
+    ? palette.ingredients.filter((i) => /PBk/.test(CATALOGUE.get(i.id)?.colourIndex ?? '')).map((i) => i.id)
+    : [];
   const excluded = [...new Set([...slugList('exclude', exclude), ...blacks])];
   return {
     ...(input.amount_ml !== undefined && { amountMl: amountFromInput(input.amount_ml) }),

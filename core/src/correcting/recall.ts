@@ -112,7 +112,8 @@ export function recall(remembered: Remembered): Recall {
     // What is known explains it better by itself than with any of this: that is no suspect, and its weight speaks against the others.
     .filter(({ id, shares }) => shares[id]! >= LEAST_SHARE)
     .sort((a, b) => b.likelihood - a.likelihood || a.deltaE00 - b.deltaE00);
-  if (ranked.length === 0) return { suspects: [], certain: false, advice: 'What is named explains it by itself: no other tube need have been in it.' };
+  if (ranked.length === 0)
+    return { suspects: [], certain: false, advice: 'What is named explains it by itself: no other tube need have been in it.' };
   const explains = sum > Math.exp(-8);
   const certain = explains && ranked[0]!.likelihood >= STANDS_OUT;
   const advice = !explains
