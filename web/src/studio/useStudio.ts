@@ -230,7 +230,7 @@ export const useStudio = defineStore('studio', () => {
   /** The fields that an operation writes, as this window knows them; nothing where it changes no row that is here. */
   function fieldsNow(op: Operation): Readonly<Record<string, unknown>> | null {
     const kind = op.do.endsWith('.change') ? kindOf(op.do) : undefined;
-    const row = kind && (rows[kind] as Map<string, Record<string, unknown>>).get('id' in op ? String(op.id) : '1');
+    const row = kind && (rows[kind] as unknown as Map<string, Record<string, unknown>>).get('id' in op ? String(op.id) : '1');
     if (!row) return null;
     // Plain data, as what is sent.
     return JSON.parse(JSON.stringify(Object.fromEntries(Object.keys(op).map((field) => [field, row[field] ?? null])))) as Record<
