@@ -24,7 +24,6 @@ import {
 import { Router, type Request } from 'express';
 import { copyName } from '../file/copies.ts';
 import { copiesOf } from '../settings/daily.ts';
-import { studioIdOf } from '../settings/settings.ts';
 import { isForHere } from '../refusing/isForHere.ts';
 import { isFromElsewhere } from '../refusing/localOnly.ts';
 import { notFound, ProblemError } from '../refusing/problems.ts';
@@ -164,7 +163,7 @@ export function apiRoutes(studio: Studio, pages?: string): Router {
     };
     try {
       folder = mkdtempSync(join(tmpdir(), 'dusk-copy-'));
-      const name = copyName(studio.now(), await studio.look(studioIdOf));
+      const name = copyName(studio.now(), studio.id);
       const file = join(folder, name);
       await studio.copy(file);
       response.on('close', away);

@@ -1,7 +1,7 @@
 import { statSync } from 'node:fs';
 import { join } from 'node:path';
 import { pino } from 'pino';
-import { settingsRows, studioIdOf } from './settings.ts';
+import { settingsRows } from './settings.ts';
 import type { Studio } from '../change/studio.ts';
 import {
   copiesFolder,
@@ -38,11 +38,11 @@ const troubles = new WeakMap<Studio, string>();
 
 /** @param at the moment it is asked at: what was copied after it counts for nothing */
 export async function copiesOf(studio: Studio, at: string = studio.now()): Promise<Copies> {
-  const { folder, isThere, studioId, kept } = await placeOf(studio);
+  const { folder, isThere, kept } = await placeOf(studio);
   const gone = isThere
     ? null
     : `There is no folder ${folder} with this studio’s copies any more: its disk may not be there. No copies are made until it is, or until you choose another.`;
-  const newest = copiesOfIn(folder, studioId, at)[0] ?? null;
+  const newest = copiesOfIn(folder, studio.id, at)[0] ?? null;
   const behindSince = kept > 0 && (await isDue(studio, newest)) ? (newest?.at ?? (await firstDone(studio))) : null;
   return { folder, kept, newest, trouble: gone ?? troubles.get(studio) ?? null, behindSince };
 }
@@ -56,25 +56,24 @@ const firstDone = async ({ look }: Studio): Promise<string> =>
   ((await look((db) => db.query('SELECT "at" FROM "change" ORDER BY "seq" LIMIT 1'))) as [{ at: string }])[0].at;
 
 /** Where the painter wants copies, and whether that place is there: one that was chosen is never made anew elsewhere. */
-async function placeOf({ folder, look }: Studio) {
-  const [settings, studioId] = await look(async (db) => [(await settingsRows(db))[0]!, await studioIdOf(db)] as const);
-  const { copiesFolder: chosen, copiesKept: kept } = settings;
+async function placeOf({ folder, look, id }: Studio) {
+  const { copiesFolder: chosen, copiesKept: kept } = (await look(settingsRows))[0]!;
   const where = copiesFolder(folder, chosen);
-  const isThere = chosen === '' || (statSync(where, { throwIfNoEntry: false })?.isDirectory() === true && isMarked(where, studioId));
-  return { folder: where, isThere, isChosen: chosen !== '', studioId, kept };
+  const isThere = chosen === '' || (statSync(where, { throwIfNoEntry: false })?.isDirectory() === true && isMarked(where, id));
+  return { folder: where, isThere, isChosen: chosen !== '', kept };
 }
 
 /** Makes today's copy where it is due: once a day, if anything was done since. @returns whether it did */
 export async function copyIfDue(studio: Studio, at: string = studio.now()): Promise<boolean> {
-  const { folder, isThere, isChosen, studioId, kept } = await placeOf(studio);
+  const { folder, isThere, isChosen, kept } = await placeOf(studio);
   if (kept === 0 || !isThere) return false;
-  const newest = copiesOfIn(folder, studioId, at)[0] ?? null;
+  const newest = copiesOfIn(folder, studio.id, at)[0] ?? null;
   if (newest && Date.parse(at) - Date.parse(newest.at) < DAY_MS) return false;
   if (!(await isDue(studio, newest))) return false;
   try {
-    await studio.copy(join(folder, copyName(at, studioId)));
-    if (isChosen) markFolder(folder, studioId);
-    prune(folder, kept, studioId);
+    await studio.copy(join(folder, copyName(at, studio.id)));
+    if (isChosen) markFolder(folder, studio.id);
+    prune(folder, kept, studio.id);
     troubles.delete(studio);
   } catch (cause) {
     troubles.set(studio, cause instanceof Error ? cause.message : 'The daily copy could not be made.');

@@ -227,25 +227,24 @@ export const useStudio = defineStore('studio', () => {
     return outcome;
   }
 
-  /** The fields that an operation writes, as this window knows them; nothing where it changes no row that is here. */
+  /** The row that an operation writes, as this window knows it. */
+  function rowOf(op: Operation): Readonly<Record<string, unknown>> | undefined {
+    const kind = kindOf(op.do);
+    return kind && (rows[kind] as unknown as Map<string, Record<string, unknown>>).get('id' in op ? String(op.id) : '1');
+  }
+  /** The fields that an operation writes, as they now are; nothing where it changes no row that is here. */
   function fieldsNow(op: Operation): Readonly<Record<string, unknown>> | null {
-    const kind = op.do.endsWith('.change') ? kindOf(op.do) : undefined;
-    const row = kind && (rows[kind] as unknown as Map<string, Record<string, unknown>>).get('id' in op ? String(op.id) : '1');
+    const row = op.do.endsWith('.change') ? rowOf(op) : undefined;
     if (!row) return null;
+    const fields = Object.fromEntries(Object.keys(op).map((field) => [field, row[field] ?? null]));
     // Plain data, as what is sent.
-    return JSON.parse(JSON.stringify(Object.fromEntries(Object.keys(op).map((field) => [field, row[field] ?? null])))) as Record<
-      string,
-      unknown
-    >;
+    return JSON.parse(JSON.stringify(fields)) as typeof fields;
   }
 
   /** Changes of this window that are on their way, by the rows they write. */
   const underWay = new Map<string, Promise<unknown>>();
   type VersionedOp = Operation & { version: number };
-  const versionNow = (op: Operation): number | undefined => {
-    const kind = kindOf(op.do);
-    return kind && (rows[kind] as Map<string, { version?: number }>).get('id' in op ? String(op.id) : '1')?.version;
-  };
+  const versionNow = (op: Operation): number | undefined => rowOf(op)?.['version'] as number | undefined;
   const keyOf = (op: Operation): string => `${op.do.split('.')[0]} ${'id' in op ? String(op.id) : ''}`;
 
   /**

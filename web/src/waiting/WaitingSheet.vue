@@ -4,6 +4,7 @@ import { computed, ref } from 'vue';
 import { clock } from '../floor/words.ts';
 import { besides, differencesOf, isText, kept, type Difference } from './differences.ts';
 import type { Waiting } from '../studio/queue.ts';
+import { pictureUrl } from '../studio/api.ts';
 import { useStudio } from '../studio/useStudio.ts';
 import Sheet from '../controls/Sheet.vue';
 
@@ -49,7 +50,7 @@ async function decide(item: Waiting, ops?: readonly Operation[]): Promise<void> 
                 <svg v-if="one.drawn" class="small" viewBox="0 0 1 1" preserveAspectRatio="none" aria-hidden="true">
                   <polygon v-for="(points, i) in one.drawn" :key="i" :points="points.join(' ')" />
                 </svg>
-                <img v-if="one.picture" class="small" :src="`/api/pictures/${one.picture}`" alt="" />
+                <img v-if="one.picture" class="small" :src="pictureUrl(one.picture)" alt="" />
                 {{ one.says }}
               </td>
             </tr>
