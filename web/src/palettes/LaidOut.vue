@@ -71,7 +71,8 @@ const sendAway = (): Promise<boolean> =>
   });
 
 async function lookFor(): Promise<void> {
-  wanted.value = '';
+  // What was typed while a new palette was on its way stays.
+  if (!adding.value) wanted.value = '';
   adding.value = true;
   await nextTick();
   search.value?.focus();
@@ -88,12 +89,25 @@ function isDone(): void {
 }
 /** What comes before a tube is added, as a palette that is on its way. */
 const before = defineModel<Promise<void> | undefined>('before');
-async function add(tube: Tube): Promise<void> {
-  await before.value;
-  if (!(await change([...props.palette.tubeIds, tube.id]))) return;
+/** Tubes are added one after another, each to those that came before it: a hand types faster than a studio answers. */
+let last: Promise<unknown> = Promise.resolve();
+function add(tube: Tube): Promise<unknown> {
   // The next tube has another name.
+  const typed = wanted.value;
   wanted.value = '';
   search.value?.focus();
+  last = last.then(async () => {
+    await before.value;
+    const { id } = props.palette;
+    const tubeIds = palettes.byId.get(id)?.tubeIds;
+    if (!tubeIds || tubeIds.includes(tube.id) || tubeIds.length >= PALETTE_MOST_TUBES) return;
+    if (!(await palettes.change(id, { tubeIds: [...tubeIds, tube.id] })) && wanted.value === '') wanted.value = typed;
+  });
+  return last;
+}
+function addFirst(): void {
+  const [first] = candidates.value;
+  if (wanted.value.trim() !== '' && first && !full.value) void add(first);
 }
 const takeAway = (tube: Tube): Promise<boolean> => change(props.palette.tubeIds.filter((id) => id !== tube.id));
 defineExpose({ lookFor, focus: () => search.value?.focus() });
@@ -131,7 +145,7 @@ defineExpose({ lookFor, focus: () => search.value?.focus() });
         label="Name, pigment or character; Enter adds the first"
         autofocus
         clearable
-        @keydown.enter="candidates[0] && !full && add(candidates[0])"
+        @keydown.enter="addFirst"
         @keydown.esc.stop="isDone"
       />
       <v-btn @click="isDone">Done</v-btn>

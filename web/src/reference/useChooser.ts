@@ -31,10 +31,11 @@ export function useChooser(field: Readonly<Ref<HTMLInputElement | null>>, whole:
   }
   async function bringChosen(): Promise<void> {
     const [file] = [...(field.value!.files ?? [])];
+    // Emptied at once, so that the same file can be chosen again: the place may be gone when the picture has come.
+    field.value!.value = '';
     const what = wanted;
     wanted = 'another';
     if (file) await (what === 'instead' ? replace(file) : bring([file]));
-    field.value!.value = '';
   }
   /** Who has no picture at hand tries it with the sample studio's. */
   async function tryOurs(): Promise<void> {
