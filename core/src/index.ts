@@ -28,6 +28,7 @@ export * from './laying/limits.ts';
 export * from './laying/palette.ts';
 export * from './laying/ranking.ts';
 export * from './matching/recipe.ts';
+export { NEAR_REACH, reachOf, type Reach } from './matching/passing.ts';
 export * from './matching/solve.ts';
 export * from './matching/propose.ts';
 export * from './matching/closeness.ts';

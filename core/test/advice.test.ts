@@ -1,5 +1,18 @@
 import { expect } from 'chai';
-import { best, CATALOGUE, dryingOf, findPlans, layPalette, solve, tubesThatReach, type Lab } from '../src/index.ts';
+import {
+  best,
+  CATALOGUE,
+  closenessWithin,
+  colourFromText,
+  dryingOf,
+  findPlans,
+  follow,
+  layPalette,
+  reachOf,
+  solve,
+  tubesThatReach,
+  type Lab,
+} from '../src/index.ts';
 import { headShaker } from '../bench/advice.ts';
 import { ADVICE_PALETTES, knownTubes } from '../bench/advicePalettes.ts';
 import { everydayLabs, EVERYDAY, isPale } from '../bench/everyday.ts';
@@ -33,17 +46,48 @@ describe('advice on everyday colours', () => {
       let [reachable, falsely] = [0, 0];
       for (const target of every(few, from)) {
         const truth = bestOfFour(laid, target);
-        const { recipes } = solve(laid, target);
-        const found = recipes[0]!;
+        const { reach, recipes } = solve(laid, target);
         losses.push(Math.min(...recipes.map(({ deltaE00 }) => deltaE00)) - truth);
         if (truth > 1.5) continue;
         reachable++;
-        if (found.deltaE00 > 2) falsely++;
+        if (reach !== 'in') falsely++;
       }
       expect(falsely / reachable).to.be.at.most(laid.ingredients.length < 6 ? 0.1 : 0.01);
       losses.sort((a, b) => a - b);
       expect(losses[Math.floor(losses.length * 0.9)]).to.be.at.most(1);
     });
+
+  it('says of the tubes what they reach, and lets a recipe that passes go before one that does not', () => {
+    let [reachable, falsely] = [0, 0];
+    for (const tubes of [
+      ['titanium-white', 'hansa-yellow', 'quinacridone-rose', 'phthalo-blue', 'burnt-sienna', 'ivory-black'],
+      ['zinc-white', 'titanium-white', 'naples-yellow-hue', 'raw-sienna', 'cadmium-red', 'cobalt-blue', 'prussian-blue'],
+    ]) {
+      const laid = layPalette(knownTubes(tubes));
+      const greys = ['#cbcbcb', '#9a9a9a', '#787878', '#c8b8a8'].map((hex) => colourFromText(hex));
+      for (const target of [...every(6), ...greys]) {
+        if (bestOfFour(laid, target, 0.5) > 1.5) continue;
+        reachable++;
+        const { reach, recipe } = follow(laid, target);
+        const { recipes } = solve(laid, target);
+        if (reach !== 'in') falsely++;
+        else if (recipes.some((one) => reachOf(one) === 'in' && one.mixture.heaps.length < 4))
+          for (const first of [recipe, recipes[0]!]) expect(reachOf(first), JSON.stringify(target)).to.equal('in');
+      }
+    }
+    expect(reachable).to.be.above(20);
+    expect(falsely).to.equal(0);
+    // Out of what any mixture comes to.
+    expect(follow(palette('four earths'), [50, -60, 40]).reach).to.equal('out');
+  });
+
+  it('tells a recipe that misses from tubes that do', () => {
+    const one = { valueError: 0, mixture: { heaps: [{ ingredients: [] }] } };
+    expect(closenessWithin({ ...one, deltaE00: 2.8 }, 'in')).to.equal('near, in one heap; these tubes come to a match with more work');
+    expect(closenessWithin({ ...one, deltaE00: 6.7 }, 'near')).to.equal('far off, in one heap; these tubes come nearer with more work');
+    expect(closenessWithin({ ...one, deltaE00: 2.8 }, 'near')).to.equal('near');
+    expect(closenessWithin({ ...one, deltaE00: 6.7 }, 'out')).to.equal('not with these tubes');
+  });
 
   it('lets a scarce tube down in another where the tubes differ a thousandfold in what is wanted of them', () => {
     const laid = palette('four: strong primaries');

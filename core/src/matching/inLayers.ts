@@ -6,7 +6,7 @@ import { reflectance } from '../paint/mix.ts';
 import { findPlans } from './find.ts';
 import type { InSteps } from './inSteps.ts';
 import { recipeOf, type Recipe } from './recipe.ts';
-import { reachOf } from './solve.ts';
+import { reachOf } from './passing.ts';
 
 /** What would do where one layer does not: so many of it, or a layer of white beneath it first. */
 export interface HowItWould {

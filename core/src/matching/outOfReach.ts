@@ -3,7 +3,7 @@ import { findPlans } from './find.ts';
 import { atOnce, type InSteps } from './inSteps.ts';
 import { withTube, type Palette, type PaletteTube } from '../laying/palette.ts';
 import { hueGap, recipeOf, type Recipe } from './recipe.ts';
-import { reachOf, type Reach } from './solve.ts';
+import { reachOf, type Reach } from './passing.ts';
 
 /** The nearest there is to a target out of reach, in three ways. */
 export interface Nearest {

@@ -6,17 +6,11 @@ import { measurings } from '../mixing/mixture.ts';
 import { labOf, mixCurves, reflectance } from '../paint/mix.ts';
 import { findPlans } from './find.ts';
 import type { Palette } from '../laying/palette.ts';
-import { VALUE_TOLERANCE } from '../laying/ranking.ts';
+import { standingOf, type Reach } from './passing.ts';
 import { hueGap, portionsOn, recipeOf, type Recipe } from './recipe.ts';
 import type { Sought } from './sought.ts';
 import { IN_REACH } from '../laying/worth.ts';
 import { emphasisCost, soughtOn, type Emphasis, type Wishes } from './wishes.ts';
-
-/** Whether a palette reaches a target: as near as a painter can see, near, or not at all. */
-export type Reach = 'in' | 'near' | 'out';
-
-/** ΔE00 up to which a mixture is near. */
-export const NEAR_REACH = 5;
 
 /** A recipe and what it is better at than the others on offer. */
 export interface Offer extends Recipe {
@@ -25,13 +19,9 @@ export interface Offer extends Recipe {
 
 /** What a palette has to offer for a target, best first. */
 export interface Answer {
+  /** What the tubes reach, which the first recipe may not. */
   readonly reach: Reach;
   readonly recipes: readonly Offer[];
-}
-
-export function reachOf({ deltaE00, valueError }: Pick<Recipe, 'deltaE00' | 'valueError'>): Reach {
-  if (deltaE00 <= IN_REACH && Math.abs(valueError) <= VALUE_TOLERANCE) return 'in';
-  return deltaE00 <= NEAR_REACH ? 'near' : 'out';
 }
 
 /** What must be in a recipe may not fit together in any. */
@@ -49,13 +39,21 @@ export interface SolveOptions extends Wishes {
   readonly valueTolerance?: number;
 }
 
-/** The best recipe for a target, fast enough to follow a pointer. */
-export function best(palette: Palette, target: Lab, options: Pick<SolveOptions, 'valueTolerance'> & Wishes = {}): Recipe {
+/** The best recipe for a target and what the tubes reach, fast enough to follow a pointer. */
+export function follow(
+  palette: Palette,
+  target: Lab,
+  options: Pick<SolveOptions, 'valueTolerance'> & Wishes = {},
+): { readonly reach: Reach; readonly recipe: Recipe } {
   const { valueTolerance } = options;
-  const [found] = findPlans(palette, { target, valueTolerance, ...soughtOn(palette, options) }, 1);
-  if (!found) throw new CraftError('limits', NONE);
-  return recipeOf(palette, found, target);
+  const sought = { target, valueTolerance, ...soughtOn(palette, options) };
+  const standing = standingOf(palette, sought, findPlans(palette, sought, 1));
+  if (!standing) throw new CraftError('limits', NONE);
+  return { reach: standing.reach, recipe: recipeOf(palette, standing.first, target) };
 }
+
+/** The best recipe for a target. */
+export const best = (...needs: Parameters<typeof follow>): Recipe => follow(...needs).recipe;
 
 const tubesOf = (recipe: Recipe): string[] => Object.keys(recipe.flat).sort();
 const heapsFirst = ({ mixture }: Recipe): number => mixture.heaps.length - 1;
@@ -108,13 +106,25 @@ export function solve(palette: Palette, target: Lab, options: SolveOptions = {})
   const { alternatives = 3, valueTolerance, emphasis = 'usual' } = options;
   const sought = { target, valueTolerance, ...soughtOn(palette, options) };
   const ranked = findPlans(palette, sought, SHORTLIST)
-    .map((found) => recipeOf(palette, found, target))
-    .map((recipe) => ({ recipe, score: recipe.score + emphasisCost(palette, recipe, emphasis) }))
+    .map((found) => ({ found, recipe: recipeOf(palette, found, target) }))
+    .map((one) => ({ ...one, score: one.recipe.score + emphasisCost(palette, one.recipe, emphasis) }))
     .sort((a, b) => a.score - b.score);
-  const [first, ...rest] = ranked.map(({ recipe }) => recipe) as Recipe[];
-  if (!first) throw new CraftError('limits', NONE);
+  const standing = standingOf(
+    palette,
+    sought,
+    ranked.map((one) => one.found),
+  );
+  if (!standing) throw new CraftError('limits', NONE);
+  const { first: found, reach } = standing;
+  const isSimplest = found === ranked[0]!.found;
+  const first = ranked.find((one) => one.found === found)?.recipe ?? recipeOf(palette, found, target);
+  const rest = ranked.flatMap(({ recipe }) => (recipe === first ? [] : [recipe]));
   const worthwhile = rest.filter((r) => r.deltaE00 <= Math.max(IN_REACH, first.deltaE00 + FURTHER_AT_MOST));
   const offers: Offer[] = [{ ...first, betterAt: BEST_AT[emphasis] }];
+  // What habit would mix, though it is only near.
+  const [habit] = rest;
+  if (!isSimplest && habit && alternatives > 0)
+    offers.push({ ...habit, betterAt: heapsFirst(habit) === 0 ? 'nothing to mix first' : 'less work' });
   if (alternatives > 0 && !sought.closest && !sought.hold) offers.push(...closestOffer(palette, sought, first));
   for (const { name, gain } of MERITS) {
     if (offers.length > alternatives) break;
@@ -127,7 +137,7 @@ export function solve(palette: Palette, target: Lab, options: SolveOptions = {})
     if (differs(other, offers)) offers.push({ ...other, betterAt: 'other tubes' });
   }
   const [top, ...others] = offers as [Offer, ...Offer[]];
-  return { reach: reachOf(first), recipes: [top, ...others.sort((a, b) => a.score - b.score)] };
+  return { reach, recipes: [top, ...others.sort((a, b) => a.score - b.score)] };
 }
 
 /** ΔE00 that the closest recipe must be closer to be told. */

@@ -1,4 +1,4 @@
-import { best, layPalette, reachOf, type Lab, type Limits, type Wishes } from '@dusk/core';
+import { best, follow, layPalette, type Lab, type Limits, type Wishes } from '@dusk/core';
 import { expose, transfer } from 'comlink';
 import { keepErrorsTyped } from './crossing.ts';
 import { DOING, ON_DESK, sourceOn, type JobName, type Jobs, type Laid, type PictureJob, type Prepared } from './jobs.ts';
@@ -46,8 +46,8 @@ const engine = {
   follow(id: string, target: Lab, wishes?: Wishes): Proposed | undefined {
     if (!desks.has(id)) return undefined;
     const { laid, palette } = prepared(id);
-    const recipe = best(palette, target, wishes);
-    return { reach: reachOf(recipe), proposals: [proposalOf(recipe, sourceOn(laid))] };
+    const { reach, recipe } = follow(palette, target, wishes);
+    return { reach, proposals: [proposalOf(recipe, sourceOn(laid))] };
   },
   /** Does a job; `call` is its number, by which it can be given up. */
   async ask<N extends JobName>(

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { closeness, type Lab } from '@dusk/core';
+import { closenessWithin, type Lab } from '@dusk/core';
 import { mixtureDto } from '@dusk/wire/written';
 import { until } from '@vueuse/core';
 import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue';
@@ -10,7 +10,7 @@ import { firstName, valueDifference } from '../floor/words.ts';
 import ValueLine from '../chips/ValueLine.vue';
 import Sheet from '../controls/Sheet.vue';
 import { engine } from '../engine/engine.ts';
-import type { Proposal } from '../engine/proposal.ts';
+import type { Proposed } from '../engine/proposal.ts';
 import { useLanding } from '../stores/landing.ts';
 import { usePaintings } from '../stores/paintings.ts';
 import { useWithin } from '../stores/useWithin.ts';
@@ -31,7 +31,8 @@ const said = useTemplateRef('said');
 const isUnderstood = computed((): boolean => said.value?.isUnderstood ?? true);
 const name = ref('');
 const lab = shallowRef<Lab>([50, 3, 9]);
-const found = shallowRef<Proposal>();
+const answer = shallowRef<Proposed>();
+const found = computed(() => answer.value?.proposals[0]);
 /** The colour that was found for: what was said a moment ago may still be on its way. */
 const foundFor = shallowRef<Lab>();
 const ANSWER_MS = 4000;
@@ -49,11 +50,11 @@ watch(
   [open, target, () => landing.deskFor(target.value)] as const,
   async ([isOpen, wanted, laid]) => {
     if (!isOpen || !laid) return;
-    const answer = await engine()
+    const followed = await engine()
       .follow(laid, wanted, { dulling: settings.settings.dulling, amountMl: settings.settings.amountMl })
       .catch(() => undefined);
-    if (!answer || wanted !== target.value) return;
-    found.value = answer.proposals[0];
+    if (!followed || wanted !== target.value) return;
+    answer.value = followed;
     foundFor.value = wanted;
   },
   { immediate: true },
@@ -85,7 +86,7 @@ async function keep(): Promise<void> {
       </SaidColour>
       <template v-if="found && isUnderstood">
         <p class="figures">
-          Mixed: <b>{{ valueDifference(found.valueError) }}</b>, {{ closeness(found.deltaE00) }}
+          Mixed: <b>{{ valueDifference(found.valueError) }}</b>, {{ closenessWithin(found, answer!.reach) }}
         </p>
         <RecipeSteps :mixture="found.mixture" :amount-ml="settings.settings.amountMl" />
       </template>

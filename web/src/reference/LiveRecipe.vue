@@ -1,5 +1,15 @@
 <script setup lang="ts">
-import { closeness, areaWarning, beyondPaint, compareColours, isNearWhite, strengthOf, valueOfLightness, type Trust } from '@dusk/core';
+import {
+  areaWarning,
+  beyondPaint,
+  closenessWithin,
+  compareColours,
+  isNearWhite,
+  reachOf,
+  strengthOf,
+  valueOfLightness,
+  type Trust,
+} from '@dusk/core';
 import { refDebounced } from '@vueuse/core';
 import { computed } from 'vue';
 import ColourPair from '../chips/ColourPair.vue';
@@ -31,7 +41,8 @@ const samples = useSamples();
 const { short } = useKnown();
 
 const recipe = computed(() => props.live?.answer?.proposals[0]);
-const lost = computed(() => (props.live?.answer?.reach === 'in' ? '' : (recipe.value?.givesWay.join(', ') ?? '')));
+const lost = computed(() => (!recipe.value || reachOf(recipe.value) === 'in' ? '' : recipe.value.givesWay.join(', ')));
+const near = computed(() => (recipe.value ? closenessWithin(recipe.value, props.live!.answer!.reach) : ''));
 const seenValue = computed(() => props.live && settings.valueText(valueOfLightness(props.live.lab[0])));
 const isChanged = computed(
   () => props.live !== undefined && props.live.paint !== props.live.lab && Math.abs(props.live.paint[0] - props.live.lab[0]) > 0.3,
@@ -89,7 +100,7 @@ const REST_MS = 700;
 const reading = computed(() => {
   if (!props.live) return '';
   const value = settings.valueText(valueOfLightness(props.live.paint[0]));
-  const mix = recipe.value ? `; mix ${short(recipe.value.mixture)}, ${closeness(recipe.value.deltaE00)}` : '';
+  const mix = recipe.value ? `; mix ${short(recipe.value.mixture)}, ${near.value}` : '';
   return `Value ${value}, ${describe(props.live.paint, settings.temperatureOf(props.live.paint))}${mix}.`;
 });
 const said = refDebounced(reading, REST_MS);
@@ -111,7 +122,7 @@ const said = refDebounced(reading, REST_MS);
       <div class="mixed">
         <template v-if="recipe">
           <p class="difference figures" data-test="difference">
-            Mixed: <strong>{{ valueDifference(recipe.valueError) }}</strong>, {{ closeness(recipe.deltaE00) }}
+            Mixed: <strong>{{ valueDifference(recipe.valueError) }}</strong>, {{ near }}
             <span v-if="lost" class="quiet">({{ lost }})</span>
           </p>
           <RecipeSteps :mixture="recipe.mixture" :amount-ml="amountMl" data-test="recipe" />
