@@ -5,7 +5,7 @@ import { givesWay } from '../matching/outOfReach.ts';
 import type { Palette } from '../laying/palette.ts';
 import { againstTarget, recipeOf, type Recipe } from '../matching/recipe.ts';
 import type { Found } from '../matching/sought.ts';
-import { IN_REACH } from '../laying/worth.ts';
+import { IN_REACH, WORTH } from '../laying/worth.ts';
 import type { Mixture } from '../mixing/mixture.ts';
 import { shareOfPile } from '../mixing/open.ts';
 import type { Hand } from '../mixing/hand.ts';
@@ -45,8 +45,13 @@ const MOST_OWN = 6;
 /** How much a pile may grow by, and what growing by its own size is worth, ΔE00. */
 const MOST_GROWN = 6;
 const GROWTH_EFFORT = 0.1;
-/** Value steps a next pile may be off: steps are told apart by less than colours are. */
-const VALUE_TOLERANCE = 0.1;
+/** Value steps a next pile may be off: a quarter of a step that was asked for stays a quarter. */
+const VALUE_TOLERANCE = 0.05;
+/** ΔE00 that an eye does not see between two wet piles that do not touch: no second tube is added for it. */
+const UNSEEN = 1.5;
+/** ΔE00 that a heap mixed first must bring, and a tube that is not in the pile. */
+const WORTH_A_HEAP = 1;
+const WORTH_A_STRANGER = 0.6;
 
 /** Every set of so many of some things, least sets first. */
 function setsOf(all: readonly number[], most: number): number[][] {
@@ -89,14 +94,25 @@ export function nextPiles(
   const grown = (one: Found): number => one.score + GROWTH_EFFORT / Math.max(0.01, shareOf(one));
   const holds = (one: Found | undefined): Found | undefined => (one && shareOf(one) >= 1 / mostGrowth ? one : undefined);
   const withMother = (set: readonly number[]): Found | undefined => holds(planFor(palette, sorted([mother, ...set]), sought));
+  const isOff = (one: Found): number => Math.abs(againstTarget(one.plan.lab, target).valueError);
+  /** One tube alone where an eye sees no difference: lighter is white. */
+  const alone = (found: readonly (Found | undefined)[]): Found | undefined =>
+    best(
+      found.filter((one) => one && one.deltaE00 <= UNSEEN && isOff(one) <= 2 * VALUE_TOLERANCE && one.plan.heaps.length === 1),
+      grown,
+    );
 
   const others = ingredients.map((_, i) => i).filter((i) => i !== mother);
-  const ofIt = best(findPlans(palette, { ...sought, mustUse: [mother], closest: true }, 6).map(holds), (one) => one.deltaE00);
+  // What an eye does not see is not worth a heap.
+  const ofIt = best(
+    [true, 'in one heap' as const].flatMap((how) => findPlans(palette, { ...sought, mustUse: [mother], closest: how }, 6).map(holds)),
+    ({ deltaE00, plan }) => Math.max(UNSEEN / 2, deltaE00) + WORTH_A_HEAP * (plan.heaps.length - 1),
+  );
   // Where nothing that is added brings it there other tubes may: the last thing that a painter reaches for.
   const fromOthers = () => findPlans(palette, { target, amountMl, hand, usable: others }, 2);
   const closest = ofIt && ofIt.deltaE00 <= IN_REACH ? ofIt : best([ofIt, ...fromOthers()], ({ deltaE00 }) => deltaE00);
   const found: readonly (readonly [WayOn, Found | undefined])[] = [
-    ['own tubes', best(setsOf(own, 3).map(withMother), grown)],
+    ['own tubes', alone(own.map((i) => withMother([i]))) ?? best(setsOf(own, 3).map(withMother), grown)],
     [
       'anew',
       best(
@@ -132,7 +148,21 @@ function nextOf(pileId: string, way: WayOn, recipe: Recipe, target: Lab): NextPi
   };
 }
 
-/** The way that is told first: the pile's own tubes, unless another comes there and they do not. */
+/** ΔE00 by which a way falls short, work and strange tubes and a value other than was asked for counted. */
+const fallsShort = ({ way, deltaE00, valueError, mixture }: NextPile): number =>
+  Math.max(IN_REACH, deltaE00) +
+  WORTH.value * Math.max(0, Math.abs(valueError) - 2 * VALUE_TOLERANCE) +
+  WORTH_A_HEAP * (mixture.heaps.length - 1) +
+  (way === 'one thing' || way === 'closest' ? WORTH_A_STRANGER : 0);
+
+/**
+ * The way that is told first: one that comes there goes before those that do not; then the pile's own tubes
+ * in one heap, unless an eye would see what another way gains.
+ */
 export function firstWay(ways: readonly NextPile[]): NextPile | undefined {
-  return ways.find(({ deltaE00 }) => deltaE00 <= IN_REACH) ?? [...ways].sort((one, other) => one.deltaE00 - other.deltaE00)[0];
+  const there = ways.filter(({ deltaE00 }) => deltaE00 <= IN_REACH);
+  return (there.length > 0 ? there : ways).reduce<NextPile | undefined>(
+    (first, one) => (first && fallsShort(first) <= fallsShort(one) ? first : one),
+    undefined,
+  );
 }
