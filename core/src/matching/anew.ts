@@ -54,9 +54,12 @@ export function measuredAnew(mixture: Mixture, paintOf: SqueezedOf, amountMl: nu
     }),
   );
   const all = leaves.map((_, i) => i);
-  const found = planFor(palette, all, { target, valueTolerance: 0.05, amountMl, hand, closest: 'in one heap' });
-  const recipe = found && recipeOf(palette, found, target);
-  if (!recipe || deltaE00(recipe.lab, target) > STAYS) return byShares(leaves, paintOf, amountMl, hand);
+  const sought = { target, valueTolerance: 0.05, amountMl, hand, closest: 'in one heap' } as const;
+  const recipe = [1, undefined]
+    .map((mostHeaps) => planFor(palette, all, { ...sought, mostHeaps }))
+    .flatMap((found) => (found ? [recipeOf(palette, found, target)] : []))
+    .find(({ lab }) => deltaE00(lab, target) <= STAYS);
+  if (!recipe) return byShares(leaves, paintOf, amountMl, hand);
   return {
     heaps: recipe.mixture.heaps.map(({ ingredients }) => ({
       ingredients: ingredients.map((one): Ingredient => {

@@ -1,12 +1,15 @@
 import {
   checkCard,
+  deltaE00,
   isPile,
   leastSure,
   leavesOf,
+  masstoneOf,
   measuredAnew,
   mixtureOf,
   MOST_MADE,
   openToTubes,
+  paintOfMixture,
   predict,
   readCard,
   shareText,
@@ -234,8 +237,30 @@ async function mixtureBody(db: EntityManager, mixture: Mixture) {
   return { recipe, tubes, basis, steadiness, within: errorEstimate, predicted: labDto(lab) };
 }
 
-/** A pile that grew or was put right, measured anew for a knife, with what it was truly made of. */
-async function anewFor(db: EntityManager, mixture: Mixture, ml: number): Promise<{ readonly mixture: Mixture; readonly made: string }> {
+/** ΔE00 that an eye does not see between a step as it was mixed from others and one heap from tubes. */
+const SAME_COLOUR = 1;
+
+/**
+ * A pile as it is mixed by itself: as it was planned; anew, where it grew or was put right, or takes from
+ * other piles, which a card has none of (half a string would be mixed for one step). Where one heap is not
+ * the same colour, the others are mixed first.
+ */
+async function onItsOwn(
+  db: EntityManager,
+  pile: Pile,
+  { mixture, isAsPlanned }: Awaited<ReturnType<typeof madeOf>>,
+): Promise<{ readonly mixture: Mixture; readonly made: string }> {
+  if (isAsPlanned && !leavesOf(pile.plan).some(({ source }) => isPile(source))) return { mixture, made: '' };
+  const { apart, ...anew } = await anewFor(db, mixture, pile.ml);
+  return isAsPlanned && apart > SAME_COLOUR ? { mixture, made: '' } : anew;
+}
+
+/** A mixture measured anew for a knife, what it was truly made of, and how far its colour then differs, ΔE00. */
+async function anewFor(
+  db: EntityManager,
+  mixture: Mixture,
+  ml: number,
+): Promise<{ readonly mixture: Mixture; readonly made: string; readonly apart: number }> {
   const ids = leavesOf(mixture).map(({ source }) => (source as { readonly tube: string }).tube);
   const tubes = new Map((await db.find(Tube, { where: { id: In(ids) }, relations: { state: true } })).map((tube) => [tube.id, tube]));
   const paintOf = (source: unknown) => {
@@ -245,12 +270,14 @@ async function anewFor(db: EntityManager, mixture: Mixture, ml: number): Promise
   const shares = leavesOf(mixture).map(
     ({ source, share }) => `${shareText(share)} ${tubes.get((source as { readonly tube: string }).tube)!.name}`,
   );
-  return { mixture: measuredAnew(mixture, paintOf, ml), made: shares.join(', ').slice(0, MOST_MADE) };
+  const anew = measuredAnew(mixture, paintOf, ml);
+  const [was, now] = [mixture, anew].map((one) => masstoneOf(paintOfMixture(one, paintOf)));
+  return { mixture: anew, made: shares.join(', ').slice(0, MOST_MADE), apart: deltaE00(was!, now!) };
 }
 
 async function bodyOf(db: EntityManager, pile: Pile): Promise<CardBody> {
   const was = await madeOf(db, pile);
-  const { mixture, made } = was.isAsPlanned ? { mixture: was.mixture, made: '' } : await anewFor(db, was.mixture, pile.ml);
+  const { mixture, made } = await onItsOwn(db, pile, was);
   const { looks, stages } = await readStages(db, { pileIds: [pile.id] });
   const last = stages.filter((stage) => stage.pileId === pile.id).at(-1);
   const look = last && looks.get(last.id)?.at(-1);
