@@ -1,5 +1,16 @@
 import { expect } from 'chai';
-import { checkCard, deltaE00, leavesOf, masstoneOf, mixtureOf, paintOfCard, paintOfMixture, stepsOfCard, trustInMixture, type Card } from '@dusk/core';
+import {
+  checkCard,
+  deltaE00,
+  leavesOf,
+  masstoneOf,
+  mixtureOf,
+  paintOfCard,
+  paintOfMixture,
+  stepsOfCard,
+  trustInMixture,
+  type Card,
+} from '@dusk/core';
 import { labOfDto, type CardDto, type CardsFound, type Operation, type PaintingDto, type PileDto } from '@dusk/wire';
 import { aPainting, aPile, change, idOf, mixed, newId, openBench, refused, seen, send, type Bench } from './studio.ts';
 
