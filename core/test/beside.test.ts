@@ -22,6 +22,7 @@ import {
   valueOfLightness,
   type Lab,
 } from '../src/index.ts';
+import { runs } from './runs.ts';
 
 const anyColour: fc.Arbitrary<Lab> = fc
   .tuple(
@@ -92,6 +93,20 @@ describe('a difference in words', () => {
     expect(differenceWords(nudged(wanted, 'hue', 4), wanted)).to.deep.equal(['greener']);
     expect(differenceWords(nudged(wanted, 'chroma', 3), wanted)).to.deep.equal(['brighter']);
     expect(differenceWords(wanted, wanted)).to.deep.equal([]);
+    expect(differenceWords([50, -2, 1.4], [50, 2, -1.4])).to.deep.equal(['greener']);
+    expect(differenceWords([50, 2, -1.4], [50, -2, 1.4])).to.deep.equal(['more violet']);
+  });
+
+  it('has a word for whatever an eye sees', () => {
+    const some = fc.tuple(fc.double({ min: 15, max: 95, noNaN: true }), ...[0, 0].map(() => fc.double({ min: -30, max: 30, noNaN: true })));
+    fc.assert(
+      fc.property(some, some, ([L, a, b], [dL, da, db]) => {
+        const wanted: Lab = [L, a!, b!];
+        const seen: Lab = [Math.min(98, Math.max(5, L + (dL - 55) / 20)), a! + da! / 10, b! + db! / 10];
+        expect(differenceWords(seen, wanted).length > 0 || deltaE00(seen, wanted) < 2.5).to.equal(true);
+      }),
+      { numRuns: runs(400) },
+    );
   });
   it('speaks of warm and cool near neutral', () => {
     expect(differenceWords([50, 0, -3], [50, 0, 0])[0]).to.match(/cooler/);

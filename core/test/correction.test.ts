@@ -14,6 +14,7 @@ import {
   nudged,
   paintOfMixture,
   readingOf,
+  valueOfLightness,
   type Beliefs,
   type Lab,
   type Way,
@@ -231,6 +232,31 @@ describe('the eye’s word', () => {
       }
     }
     expect(said).to.be.above(0);
+  });
+
+  it('moves a pile of strong tubes that is barely off, the way that was said, and says how near that comes', () => {
+    const strong = knownTubes(ADVICE_PALETTES['four: strong primaries']!);
+    const palette = palettes.get('four: strong primaries')!;
+    for (const wanted of LABS.filter(([L], i) => L > 25 && L < 92 && i % 6 === 0))
+      for (const by of [1, -1])
+        for (const partMl of [1.5 / 12, 4 / 12]) {
+          const { flat, lab } = best(palette, wanted);
+          const additions = Object.entries(flat).map(([id, share]) => ({ id, parts: 12 * share }));
+          const seen = nudged(lab, 'value', by);
+          const beliefs = firstBeliefs(strong.map(({ id }) => id));
+          const { ways, onlySaid } = correct({
+            ...{ stages: [{ additions, observed: seen }], target: lab, beliefs, palette: strong, partMl },
+            insists: true,
+          });
+          const [first] = ways;
+          expect(first, `${wanted.join()} ${by} ${partMl}`).to.not.equal(undefined);
+          const moved = valueOfLightness(first!.lab[0]) - valueOfLightness(seen[0]);
+          if (onlySaid) expect(-by * moved, `${wanted.join()} ${by}`).to.be.above(0.02);
+          for (const way of ways) {
+            expect(way.deltaE00).to.be.below(5);
+            if (onlySaid && way.deltaE00 > Math.max(0.5, deltaE00(lab, seen))) expect(way.comes).to.match(/other side|hardly/);
+          }
+        }
   });
 
   it('is asked about where no tubes and no knife can be so far off, and then teaches little until it is confirmed', () => {

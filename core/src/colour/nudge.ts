@@ -87,6 +87,9 @@ export function differenceWords(seen: Lab, wanted: Lab, warmBlue?: WarmBlue): st
   if (Math.min(C, seenC) < NEUTRAL) {
     const dt = temperature(seen, warmBlue) - temperature(wanted, warmBlue);
     if (Math.abs(dt) >= WORTH_LAB / 2) words.push(relativeTemperatureWord(dt));
+    // What is neither warmer nor cooler lies across: towards green, or towards violet.
+    const across = (seen[2] - wanted[2]) * Math.cos(WARM) - (seen[1] - wanted[1]) * Math.sin(WARM);
+    if (Math.abs(across) >= WORTH_LAB) words.push(across > 0 ? 'greener' : 'more violet');
     return words;
   }
   const turn = hueDifference(h, seenH);

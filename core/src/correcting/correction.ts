@@ -3,7 +3,8 @@ import type { Lab } from '../colour/spaces.ts';
 import { givesWay } from '../matching/outOfReach.ts';
 import { againstTarget } from '../matching/recipe.ts';
 import { layPalette } from '../laying/palette.ts';
-import { reachOf, type Reach } from '../matching/passing.ts';
+import { closeness } from '../matching/closeness.ts';
+import { NEAR_REACH, reachOf, type Reach } from '../matching/passing.ts';
 import { best } from '../matching/solve.ts';
 import { IN_REACH } from '../laying/worth.ts';
 import { mixCurves } from '../paint/mix.ts';
@@ -52,6 +53,8 @@ export interface Way extends Additions {
   readonly reach: Reach;
   /** What gives way where the tubes do not reach, largest first. */
   readonly givesWay: readonly string[];
+  /** How near it comes, in words: a way that ends as far off, or on the other side, says so. */
+  readonly comes: string;
   /** What this way is better at than the first. */
   readonly betterAt: string;
   /** Taking only part of the pile, when the whole would grow too large: how much to keep and what to add to that. */
@@ -155,6 +158,27 @@ interface Judged {
   readonly unsteady: number;
 }
 
+/** How much of what was said an addition does: 1 is the target, 2 as far off on the other side. */
+function doneOf(seen: Lab, target: Lab, then: Lab): number {
+  const said = target.map((v, k) => v - seen[k]!);
+  return said.reduce((sum, v, k) => sum + v * (then[k]! - seen[k]!), 0) / said.reduce((sum, v) => sum + v * v, 0);
+}
+
+/** Share of what a pile was off by that an addition may leave and still be called nearer; what ends nearer than this needs no such word. */
+const HARDLY = 0.85;
+const NEAR_ENOUGH: Delta = 0.5;
+/** How much of the way to the target is past it. */
+const PAST = 1.5;
+
+/** How near a way comes, in words. */
+function comesTo(pile: Lab, target: Lab, then: Lab): string {
+  const after = deltaE00(target, then);
+  if (after <= NEAR_ENOUGH) return closeness(after);
+  if (doneOf(pile, target, then) > PAST)
+    return after < HARDLY * deltaE00(target, pile) ? `${closeness(after)}, a little past it` : 'as far off on the other side';
+  return after < HARDLY * deltaE00(target, pile) ? closeness(after) : 'hardly nearer';
+}
+
 /** The best way and others that are better at something, of different tubes. */
 function offers(found: readonly Additions[], pile: PileThere, addables: readonly Addable[], target: Lab): Way[] {
   const judged = found
@@ -164,7 +188,10 @@ function offers(found: readonly Additions[], pile: PileThere, addables: readonly
   const [first] = judged;
   if (!first) return [];
   const taken = [{ way: first.way, betterAt: 'nearest' }];
-  const near = judged.filter(({ way }) => way.mismatchAfter <= first.way.mismatchAfter + WORSE_AT_MOST);
+  const now = withAdditions(pile, [], [])([]);
+  const near = judged.filter(
+    ({ way }) => way.mismatchAfter <= first.way.mismatchAfter + WORSE_AT_MOST && deltaE00(target, way.lab) < NEAR_REACH,
+  );
   for (const { name, gain } of MERITS) {
     if (taken.length >= OFFERED) break;
     const other = near.find((one) => gain(one, first) > 0 && taken.every((t) => tubesOf(t.way) !== tubesOf(one.way)));
@@ -178,6 +205,7 @@ function offers(found: readonly Additions[], pile: PileThere, addables: readonly
       steps: stepsOf(pile, way.measured, addables),
       deltaE00: deltaE00(target, way.lab),
       ...standing(way.lab, target),
+      comes: comesTo(now, target, way.lab),
       betterAt,
       ...(way.growth > TOO_LARGE && { part }),
     };
@@ -203,11 +231,31 @@ function standing(lab: Lab, target: Lab): { readonly reach: Reach; readonly give
 /** ΔE00 from which what the painter says is told from nothing. */
 const SAID_FROM = 0.2;
 
-/** What to add to a pile as it was seen, whatever is believed of it; anything that brings it nearer counts. */
+/** How far beyond the target additions are sought, in differences from it, where none towards it can be laid. */
+const BEYOND = [0, 1, 2, 4, 8] as const;
+/** Least share of what was said that an addition does, and ΔE00 that it may come out off by where it does more. */
+const MOVES = 0.3;
+const MAY_MISS = 1.5;
+
+/**
+ * What to add to a pile as it was seen, whatever is believed of it: what the painter says gets an addition. Where
+ * nothing that a knife can lay comes nearer, the least that goes the way that was said.
+ */
 function offersAsSeen(pile: PileThere, believedTo: Lab, seen: Lab, addables: readonly Addable[], target: Lab, mostGrowth: number): Way[] {
   const residual = [0, 1, 2].map((k) => (pile.residual?.[k] ?? 0) + seen[k]! - believedTo[k]!) as unknown as Lab;
   const asSeenNow = { ...pile, residual };
-  return offers(waysToAdd(asSeenNow, addables, target, mostGrowth, undefined, true).ways, asSeenNow, addables, target);
+  for (const beyond of BEYOND) {
+    const aim = target.map((v, k) => v + beyond * (v - seen[k]!)) as unknown as Lab;
+    const { ways } = waysToAdd(asSeenNow, addables, aim, mostGrowth, undefined, true);
+    const moving = ways.filter(({ lab }) => {
+      const done = doneOf(seen, target, lab);
+      return done >= MOVES && (done <= 2 || deltaE00(target, lab) <= MAY_MISS);
+    });
+    const nearest = moving.sort((one, other) => (beyond === 0 ? 0 : deltaE00(target, one.lab) - deltaE00(target, other.lab)));
+    const found = offers(nearest, asSeenNow, addables, target);
+    if (found.length > 0) return found;
+  }
+  return [];
 }
 
 /** What to do with a pile that is there, beside what was learnt from it. */
@@ -230,7 +278,9 @@ function advise(
   const mended = (ways: readonly Additions[]): boolean => ways[0] !== undefined && ways[0].mismatchAfter <= IN_REACH;
   // Where the whole cannot be mended within its room, part of it has more.
   const found = passes || mended(whole) ? whole : better(whole, waysToAdd(pile, addables, target, mostGrowth / SHARES.at(-1)!, whole).ways);
-  const own = passes ? [] : offers(found, pile, addables, target);
+  // What ends as far off on the other side, or hardly nearer, is no correction.
+  const nearer = found.filter(({ mismatchAfter }) => mismatchAfter <= Math.max(HARDLY * mismatchBefore, NEAR_ENOUGH));
+  const own = passes ? [] : offers(nearer, pile, addables, target);
   // The eye's word holds: where the reckoning would leave it, the pile is taken as it was seen.
   const onlySaid = insists && own.length === 0 && seen !== undefined && off > SAID_FROM;
   const ways = onlySaid ? offersAsSeen(pile, lab, seen, addables, target, mostGrowth) : own;

@@ -72,7 +72,7 @@ const becomes = computed(() => {
   if (!way.value) return '';
   const kept = props.pile.there * share(way.value);
   const value = settings.valueText(valueOfLightness(way.value.lab[0]));
-  return `${mlText(kept)} becomes ${mlText(kept * way.value.growth)} · then value ${value}, ${closeness(way.value.deltaE00)} by this look`;
+  return `${mlText(kept)} becomes ${mlText(kept * way.value.growth)} · then value ${value}, ${way.value.comes} by this look`;
 });
 const falls = computed(() => (way.value && way.value.deltaE00 > IN_REACH ? way.value.givesWay.join(', ') : ''));
 /** What else could be done where additions do not reach. */
@@ -138,7 +138,7 @@ const short = (other: Way): string =>
             <span
               ><b>{{ other.betterAt }}</b
               >: {{ short(other) }}<br /><span class="quiet"
-                >{{ closeness(other.deltaE00) }}, becomes {{ mlText(pile.there * share(other) * other.growth) }}</span
+                >{{ other.comes }}, becomes {{ mlText(pile.there * share(other) * other.growth) }}</span
               ></span
             >
           </button>

@@ -107,10 +107,13 @@ const more = computed(() =>
 );
 const lostSays = (lab: Earned['each'][number]['lost']): string =>
   lab ? `the ${colourName(lab)} of value ${settings.valueText(valueOfLightness(lab[0]))}` : '';
+const NOTHING = 'nothing';
 const earns = (match: number, merit: number): string =>
-  match >= 0.005 ? percent(match) : merit >= 0.002 ? 'a little nearer, no more of it matched' : 'nothing';
+  match >= 0.005 ? percent(match) : merit >= 0.002 ? 'a little nearer, no more of it matched' : NOTHING;
 
 /* The best few. */
+/** A tube more that brings nothing is not offered. */
+const worthMore = computed(() => (few.value?.more ?? []).filter(({ match, merit }) => earns(match, merit) !== NOTHING));
 const MOST_WANTED = 9;
 const count = ref(5);
 const must = shallowRef<readonly string[]>([]);
@@ -302,9 +305,9 @@ const chosen = computed(() =>
             >
           </li>
         </ul>
-        <p v-if="few.more[0]" class="quiet figures">
+        <p v-if="worthMore.length > 0" class="quiet figures">
           One more would be
-          {{ few.more.map(({ id, match, merit }) => `${rackOf.byId.get(id)?.name} (${earns(match, merit)})`).join(', ') }}.
+          {{ worthMore.map(({ id, match, merit }) => `${rackOf.byId.get(id)?.name} (${earns(match, merit)})`).join(', ') }}.
         </p>
         <v-btn variant="outlined" data-test="lay-few" :disabled="few.ids.length > PALETTE_MOST_TUBES" @click="layOut">Lay them out</v-btn>
       </template>

@@ -46,7 +46,8 @@ const words = (chip: string, lab: Lab): string => {
     return apart.length > 0 ? apart.join(', ') : 'alike';
   }
   const differs = differenceWords(lab, props.wanted!, settings.settings.warmBlue);
-  return differs.length > 0 ? differs.join(', ') : 'as wanted';
+  if (differs.length > 0) return differs.join(', ');
+  return compareColours(props.wanted!, lab, settings.settings.warmBlue).deltaE00 < SEAM ? 'as wanted' : 'a shade off';
 };
 </script>
 

@@ -1,4 +1,4 @@
-import type { Way } from '@dusk/core';
+import { deltaE00, type Way } from '@dusk/core';
 import type { PileDto } from '@dusk/wire';
 import { computed, ref, shallowRef, watch, type Ref } from 'vue';
 import { useSettings } from '../stores/settings.ts';
@@ -28,6 +28,8 @@ interface UnderWay {
 
 /** What is written down when a pile looks as wanted. */
 const AS_WANTED = 'as wanted';
+/** ΔE00 from which two halves differ plainly. */
+const SEEN_APART = 1;
 
 /** What is done with an open pile: mixed, looked at, added to, scraped off; each recorded as one change. */
 export function useWorkOnPile(pile: Ref<PileDto>) {
@@ -47,7 +49,13 @@ export function useWorkOnPile(pile: Ref<PileDto>) {
   });
   const { corrected, target, beliefs } = useCorrection(pile, look);
   /** The painter said of the newest stage that it looks as wanted: that ends it, whatever is reckoned. */
-  const isAsWanted = computed(() => !looking.draft.value && looking.stage.value?.looks.at(-1)?.said === AS_WANTED);
+  const isAsWanted = computed(
+    () =>
+      !looking.draft.value &&
+      looking.stage.value?.looks.at(-1)?.said === AS_WANTED &&
+      // What is wanted may be another since.
+      (!target.value || deltaE00(looking.now.value, target.value) < SEEN_APART),
+  );
   watch([() => pile.value.id, looking.draft], () => {
     if (looking.draft.value) underWay.value = undefined;
   });
