@@ -96,7 +96,7 @@ describe('what is said to be added', () => {
     expect(doseOf(2)).to.be.within(0.015, 0.03);
     expect(tellAdded(doseOf(2), handling, 'beads', 2, 2 / 11)).to.match(/touch/);
     expect(tellAdded(doseOf(40), handling, 'beads', 40, 40 / 11)).to.match(/mm$/);
-    expect(tellAdded(doseOf(2), handling, 'scale', 2, 2 / 11)).to.match(/^0\.0\d g$/);
+    expect(tellAdded(doseOf(2), handling, 'scale', 2, 2 / 11)).to.match(/touch/);
     expect(tellAdded(7.3, handling, 'parts', 40, 40 / 11)).to.equal('2');
     expect(tellAdded(7.3, handling, 'eye', 40, 40 / 11)).to.equal('some');
   });

@@ -1,6 +1,17 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { beadLength, isTouch, keptAs, measureFromInput, MEASURES, partsInWords, tell, wholeParts, wordForParts } from '../src/index.ts';
+import {
+  beadLength,
+  isTouch,
+  keptAs,
+  measureFromInput,
+  MEASURES,
+  partsInWords,
+  tell,
+  tellAdded,
+  wholeParts,
+  wordForParts,
+} from '../src/index.ts';
 
 describe('the ways of measuring', () => {
   it('tell the same dose by eye, in parts, as beads, by scale', () => {
@@ -8,10 +19,29 @@ describe('the ways of measuring', () => {
     const told = tell([dose(9, 3.26), dose(2, 0.72), dose(0.05, 0.018, { touches: 1 })]);
     expect(told[0]).to.deep.equal({ eye: 'mostly', parts: '9', beads: '115 mm', scale: '4.9 g' });
     expect(told[1]).to.deep.equal({ eye: 'some', parts: '2', beads: '25 mm', scale: '1.1 g' });
-    expect(told[2]).to.include({ eye: 'a touch', parts: 'a touch', beads: 'a touch' });
+    expect(told[2]).to.deep.equal({ eye: 'a touch', parts: 'a touch', beads: 'a touch', scale: 'a touch' });
     expect(tell([dose(3, 3)])[0]!.eye).to.equal('all of it');
     expect(measureFromInput('beads')).to.equal('beads');
     expect(() => measureFromInput('ounces')).to.throw(/eye, parts, beads, scale/);
+  });
+
+  it('ask a scale for nothing that it does not show: what it would be a tenth off by is laid as a bead', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.005, max: 30, noNaN: true }), fc.double({ min: 0.9, max: 4, noNaN: true }), (ml, density) => {
+        for (const said of [
+          tellAdded(ml, { nozzleMm: 6, density }, 'scale', 40, 0.5),
+          tell([
+            { parts: 9, ml: 20, grams: 30, beadMm: 700 },
+            { parts: 1, ml, grams: ml * density, beadMm: beadLength(ml, 6), ...(beadLength(ml, 6) < 3 && { touches: 1 }) },
+          ])[1]!.scale,
+        ]) {
+          const grams = /^(\d+(?:\.\d)?) g$/.exec(said);
+          if (grams) expect(Number(grams[1])).to.be.within(0.85 * ml * density, 1.15 * ml * density);
+          else expect(said).to.match(/^\d+(\.\d)? mm$|touch|touches|speck/);
+          if (beadLength(ml, 6) < 3 * (1 - 1e-9)) expect(said).to.match(/touch|speck/);
+        }
+      }),
+    );
   });
 
   it('count whole parts only, near what there is', () => {

@@ -42,7 +42,8 @@ describe('beads on paper', () => {
   it('are counted in beads of one length, and parts are written with letters that paper has', () => {
     expect(beadsInWords(80)).to.equal('2 beads');
     expect(beadsInWords(52)).to.match(/^1 bead and 12/);
-    expect(beadsInWords(7)).to.equal('7.0 mm');
+    expect(beadsInWords(7)).to.equal('7 mm');
+    expect(beadsInWords(0.4)).to.equal('a touch');
     expect(partsOnPaper(2 + 1 / 3)).to.equal('2 1/3');
     expect(partsOnPaper(1 / 8)).to.equal('1/8');
   });

@@ -55,7 +55,12 @@ export function wholeParts(parts: readonly number[]): number[] {
   return best!.whole;
 }
 
-const gramsText = (grams: Grams): string => `${grams < 1 ? grams.toFixed(2) : grams.toFixed(grams < 10 ? 1 : 0)} g`;
+/** What a scale beside an easel shows, and by how much of itself a dose may be rounded to that. */
+const SCALE_G: Grams = 0.1;
+const gramsText = (grams: Grams): string => `${grams.toFixed(grams < 10 ? 1 : 0)} g`;
+const isWeighed = (grams: Grams): boolean => Math.abs(Math.round(grams / SCALE_G) * SCALE_G - grams) <= 0.1 * grams;
+/** By scale, what it cannot tell is laid as a bead. */
+const byScale = (grams: Grams, beadMm: Millimetres): string => (isWeighed(grams) ? gramsText(grams) : mmText(beadMm));
 
 /** The doses of a heap in each way of measuring, in their order. */
 export function tell(doses: readonly LaidDose[]): Told[] {
@@ -66,13 +71,13 @@ export function tell(doses: readonly LaidDose[]): Told[] {
   return doses.map((dose): Told => {
     if (byTip(dose)) {
       const words = dose.touches === undefined ? dose.said! : touchesInWords(dose.ml);
-      return { eye: words, parts: words, beads: words, scale: `${gramsText(dose.grams)}` };
+      return { eye: words, parts: words, beads: words, scale: words };
     }
     return {
       eye: doses.length === 1 ? 'all of it' : wordForParts((12 * dose.ml) / all),
       parts: String(whole[counted.indexOf(dose)]!),
       beads: mmText(dose.beadMm),
-      scale: gramsText(dose.grams),
+      scale: byScale(dose.grams, dose.beadMm),
     };
   });
 }
@@ -92,9 +97,9 @@ export function tellAdded(
   whole: Millilitres,
   partMl: Millilitres,
 ): string {
-  if (measure === 'scale') return gramsText(ml * density);
   const dosing = dosingOf(ml, nozzleMm);
   if (dosing.how === 'touch') return touchesInWords(ml);
+  if (measure === 'scale') return byScale(ml * density, dosing.mm);
   if (measure === 'beads') return mmText(dosing.mm);
   const halves = Math.round(ml / partMl / HALF) * HALF;
   return measure === 'eye' || halves < HALF ? wordForParts((12 * ml) / whole) : partsText(halves);

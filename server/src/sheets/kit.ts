@@ -1,4 +1,4 @@
-import { mlText, mmText, show } from '@dusk/core';
+import { mlText, mmText, SHORTEST_BEAD_MM, show } from '@dusk/core';
 import { cautionsOf, RAGS, squeezedFor, valueOn, type Saying, type SheetMixture } from './contents.ts';
 import { BODY, HEAD, SMALL, STRONG, type Flow } from './flow.ts';
 import { drawStrip, drawTitle } from './mixtures.ts';
@@ -6,12 +6,13 @@ import { drawStrip, drawTitle } from './mixtures.ts';
 /** Beads of this length are counted: they are drawn once, to be held against. */
 const BEAD_MM = 40;
 
-/** `3 beads and 12 mm`. */
+/** `3 beads and 12 mm`; what is less than a hand squeezes is taken with the knife's tip. */
 export function beadsInWords(mm: number): string {
+  if (mm < SHORTEST_BEAD_MM) return 'a touch';
   const whole = Math.floor((mm + 0.5) / BEAD_MM);
   const rest = Math.max(0, mm - whole * BEAD_MM);
   const beads = whole === 0 ? '' : `${whole} ${whole === 1 ? 'bead' : 'beads'}`;
-  return rest < 1 && beads ? beads : [beads, mmText(rest)].filter(Boolean).join(' and ');
+  return rest < 1 && beads ? beads : [beads, `${Math.round(rest)} mm`].filter(Boolean).join(' and ');
 }
 
 /** What to take along, on one page: tubes, how many beads of each, and the piles they are for. */
