@@ -39,8 +39,11 @@ export interface Recall {
 
 /** How far a remembered or read colour is off, in ΔE00, with what the painter's own tubes are other than typical. */
 const SIGMA = 1.7;
-/** Likelihood from which one suspect stands out. */
-const STANDS_OUT = 0.85;
+/** Likelihood from which one suspect stands out by how far off it explains what was seen, ΔE00: the further, the likelier it must be. */
+const STANDS_OUT = [
+  { upTo: 1.2, likelihood: 0.85 },
+  { upTo: 3, likelihood: 0.95 },
+] as const;
 /** Below this a colour is a dark, in which many tubes look alike. */
 const DARK = 30;
 
@@ -115,11 +118,13 @@ export function recall(remembered: Remembered): Recall {
   if (ranked.length === 0)
     return { suspects: [], certain: false, advice: 'What is named explains it by itself: no other tube need have been in it.' };
   const explains = sum > Math.exp(-8);
-  const certain = explains && ranked[0]!.likelihood >= STANDS_OUT;
+  const [first] = ranked as [Suspect];
+  const off = Math.hypot(first.deltaE00, first.tintDeltaE00 ?? 0);
+  const certain = explains && STANDS_OUT.some(({ upTo, likelihood }) => off <= upTo && first.likelihood >= likelihood);
   const advice = !explains
     ? 'None of these explains what was seen; another tube was in it, or more than one.'
     : certain
-      ? `${ranked[0]!.id} is the likely one.`
+      ? `${first.id} is the likely one.`
       : adviceBetween(ranked, seen, tint !== undefined);
   return { suspects: ranked, certain, advice };
 }
