@@ -40,8 +40,8 @@ function missed(by: SimulatedPainter, beliefs: Beliefs, mixtures: readonly Retur
   );
 }
 
-/** How much one look that is wrong by so much worsens what is predicted of other mixtures, beside three good ones, in per cent. */
-export function strangeLooks(painters = 40, wrongBy = 15): { readonly before: number; readonly after: number; readonly worse: number } {
+/** How much one look that is wrong by so much worsens what is predicted of other mixtures, beside some good ones, in per cent. */
+export function strangeLooks(painters = 40, wrongBy = 15, good = GOOD): { readonly before: number; readonly after: number; readonly worse: number } {
   const before: number[] = [];
   const after: number[] = [];
   for (let seed = 0; seed < painters; seed++) {
@@ -53,7 +53,7 @@ export function strangeLooks(painters = 40, wrongBy = 15): { readonly before: nu
       const [L, a, b] = pile.read();
       return learn(beliefs, someone.typical, [{ additions, observed: [L + off[0], a + off[1], b + off[2]] }]).beliefs;
     };
-    for (let k = 0; k < GOOD; k++) beliefs = look(someMixture(someone), [0, 0, 0]);
+    for (let k = 0; k < good; k++) beliefs = look(someMixture(someone), [0, 0, 0]);
     const others = Array.from({ length: OTHERS }, () => someMixture(someone));
     before.push(missed(someone, beliefs, others));
     const turn = 2 * Math.PI * someone.random();

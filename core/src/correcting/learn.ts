@@ -42,11 +42,11 @@ const ROUNDS = 8;
 /** However much beliefs leave unexplained, a reading scatters by no more than this many standard deviations. */
 const MOST_NOISE = 1.5;
 /**
- * Square of the standard deviations (of three numbers together) from which a look is strange, once in four hundred
+ * Square of the standard deviations (of three numbers together) from which a look is strange, once in a hundred
  * looks by chance; from there on it counts the less the stranger it is, as errors with heavy tails do.
  */
-const STRANGE = 14.2;
-const TAIL = 2;
+const STRANGE = 11.3;
+const TAIL = 3;
 /** Sightings that are remembered beside those of the pile: what they taught of tubes stays. */
 const SIGHTINGS_KEPT = 6;
 
