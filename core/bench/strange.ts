@@ -41,7 +41,11 @@ function missed(by: SimulatedPainter, beliefs: Beliefs, mixtures: readonly Retur
 }
 
 /** How much one look that is wrong by so much worsens what is predicted of other mixtures, beside some good ones, in per cent. */
-export function strangeLooks(painters = 40, wrongBy = 15, good = GOOD): { readonly before: number; readonly after: number; readonly worse: number } {
+export function strangeLooks(
+  painters = 40,
+  wrongBy = 15,
+  good = GOOD,
+): { readonly before: number; readonly after: number; readonly worse: number } {
   const before: number[] = [];
   const after: number[] = [];
   for (let seed = 0; seed < painters; seed++) {
