@@ -43,7 +43,7 @@ export * from './mixing/chart.ts';
 export * from './mixing/drying.ts';
 export * from './mixing/remaining.ts';
 export * from './mixing/predict.ts';
-export { areaWarning, meanOf, readArea, readOutline, type AreaPart, type AreaReading } from './reference/area.ts';
+export { areaWarning, LOST_ALPHA, lostAt, meanOf, readArea, readOutline, type AreaPart, type AreaReading } from './reference/area.ts';
 export * from './reference/valueRange.ts';
 export * from './reference/besidePatch.ts';
 export * from './reference/palettePhoto.ts';

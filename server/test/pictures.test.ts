@@ -312,9 +312,41 @@ describe('pictures', () => {
         .ensureAlpha()
         .raw()
         .toBuffer();
-      const wide = readArea({ data, width: 16, height: 16, space: WIDE }, 8, 8, 4);
+      const wide = readArea({ data, width: 16, height: 16, space: WIDE, marksLost: true }, 8, 8, 4);
       expect(deltaE76(wide.lab, truth), 'by the piece').to.be.below(1);
-      expect(wide.atEdge).to.equal(0);
+      // The file itself has no more to say of a pure primary.
+      expect(wide.atEdge).to.equal(hex === '#00ff00' ? 1 : 0);
+    }
+  });
+
+  it('lighter than their copy can say are told clipped only where their file is', async () => {
+    const profile = matrixProfile(ADOBE_RGB, ADOBE_GAMMA);
+    const read = readProfile(profile);
+    if (read.kind !== 'matrix') throw new Error('no matrix');
+    for (const [hex, says] of [
+      ['#ff0000', /strong/],
+      ['#fa2818', undefined],
+      ['#fcfa10', undefined],
+      ['#fffc80', /Clipped/],
+      ['#020101', /Crushed/],
+    ] as const) {
+      const [r, g, b] = [1, 3, 5].map((at, i) => read.space.curves[i]!(parseInt(hex.slice(at, at + 2), 16) / 255)) as [
+        number,
+        number,
+        number,
+      ];
+      const { body: picture } = await upload(tagPng(await flat(hex, 60, 40).png().toBuffer(), profile), 'light.png').expect(201);
+      const piece = `/api/pictures/${picture.id}/piece?left=8&top=8&width=16&height=16&wide=1`;
+      const { body } = await bench.http.get(piece).expect(200);
+      const data = await sharp(body as Buffer)
+        .ensureAlpha()
+        .raw()
+        .toBuffer();
+      const wide = readArea({ data, width: 16, height: 16, space: WIDE, marksLost: true }, 8, 8, 4);
+      expect(deltaE76(wide.lab, linearToLab(read.space, r, g, b)), hex).to.be.below(1);
+      const warns = areaWarning(wide);
+      if (says) expect(warns, hex).to.match(says);
+      else expect(warns, hex).to.equal(undefined);
     }
   });
 

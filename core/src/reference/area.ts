@@ -26,6 +26,11 @@ export interface AreaPart {
   readonly share: number;
 }
 
+/** What a file has lost at a pixel, by its own numbers. */
+export type LostHere = 'light' | 'dark' | 'edge';
+/** How a pixel says in its alpha what its file has lost there, where its numbers went through a wider space. */
+export const LOST_ALPHA: Readonly<Record<LostHere, number>> = { light: 254, dark: 253, edge: 252 };
+
 /** Steps of 255 from which a channel counts as full, and up to which a pixel counts as empty. */
 export const TOP = 254;
 export const BOTTOM = 3;
@@ -41,6 +46,18 @@ const OTHER_MEDIANS = 4;
 const LITTLE = 0.3;
 /** Two colours of an area are apart by so much, ΔE76. */
 const APART = 12;
+
+/**
+ * What is lost at a pixel, by its largest and least number.
+ * @param full what a channel is at its top
+ */
+export function lostAt(most: number, least: number, full: number): LostHere | undefined {
+  const step = full / 255;
+  if (most >= LIT * step && least <= NOTHING * step) return 'edge';
+  if (most >= TOP * step) return 'light';
+  return most <= BOTTOM * step ? 'dark' : undefined;
+}
+const BY_ALPHA = new Map(Object.entries(LOST_ALPHA).map(([lost, alpha]) => [alpha, lost as LostHere]));
 
 const off = (one: Lab, other: Lab): number => Math.hypot(one[0] - other[0], one[1] - other[1], one[2] - other[2]);
 function median(values: readonly number[]): number {
@@ -142,7 +159,7 @@ export function readOutline(picture: Pixels, outline: Outline, gains: LinearRgb 
   let clipped = 0;
   let crushed = 0;
   let atEdge = 0;
-  const unit = data instanceof Uint16Array ? 257 : 1;
+  const full = data instanceof Uint16Array ? 65_535 : 255;
   eachPixel(outline, picture.width, picture.height, (x, y) => {
     const at = (y * picture.width + x) * 4;
     const [r, g, b] = [gr * read(at, 0), gg * read(at, 1), gb * read(at, 2)];
@@ -150,10 +167,11 @@ export function readOutline(picture: Pixels, outline: Outline, gains: LinearRgb 
     green += g;
     blue += b;
     handful.take(r, g, b);
-    const most = Math.max(data[at]!, data[at + 1]!, data[at + 2]!);
-    if (most >= TOP * unit) clipped++;
-    else if (most <= BOTTOM * unit) crushed++;
-    if (most >= LIT * unit && Math.min(data[at]!, data[at + 1]!, data[at + 2]!) <= NOTHING * unit) atEdge++;
+    const [one, two, three] = [data[at]!, data[at + 1]!, data[at + 2]!];
+    const lost = picture.marksLost ? BY_ALPHA.get(data[at + 3]!) : lostAt(Math.max(one, two, three), Math.min(one, two, three), full);
+    if (lost === 'light') clipped++;
+    else if (lost === 'dark') crushed++;
+    else if (lost === 'edge') atEdge++;
     pixels++;
   });
   const { spread, main, parts } = handful.judged();

@@ -21,6 +21,8 @@ export interface Pixels {
   readonly width: number;
   readonly height: number;
   readonly space?: RgbSpace;
+  /** Whether its alpha says what its file has lost (`LOST_ALPHA`), since its numbers are not the file's own. */
+  readonly marksLost?: boolean;
 }
 
 const byBytes = (curve: ToneCurve): Float64Array => Float64Array.from({ length: 256 }, (_, v) => curve(v / 255));

@@ -1,4 +1,16 @@
-import { byteEncoder, D50_TO_D65, SHOWN_SPACES, SRGB, WIDE, xyzToLinear, type DeviceTable, type Profile, type RgbSpace } from '@dusk/core';
+import {
+  byteEncoder,
+  D50_TO_D65,
+  LOST_ALPHA,
+  lostAt,
+  SHOWN_SPACES,
+  SRGB,
+  WIDE,
+  xyzToLinear,
+  type DeviceTable,
+  type Profile,
+  type RgbSpace,
+} from '@dusk/core';
 import { PICTURE_LONGEST_SIDE, UPLOAD_MOST_PIXELS, type PictureSpace } from '@dusk/wire';
 import sharp, { type Sharp } from 'sharp';
 import type { Head } from './head.ts';
@@ -106,12 +118,32 @@ function conversionOf(profile: Profile, to: RgbSpace, isDeep: boolean): Conversi
   return (data, at, out, place) => void out.fill(byteOf(profile.curve(data[at]! / full)), place, place + 3);
 }
 
-/** Converts a picture's numbers; other work has its turn between. */
-async function converted({ data, width, height, channels }: Numbers, conversion: Conversion): Promise<Buffer> {
-  const out = Buffer.alloc(width * height * 3);
+/** The alpha of a pixel by its own numbers; inks have no top that light is lost at. */
+function markOf(data: Numbers['data'], at: number, channels: number, full: number): number {
+  if (channels === 4) return 255;
+  let [most, least] = [data[at]!, data[at]!];
+  for (let i = 1; i < channels; i++) {
+    most = Math.max(most, data[at + i]!);
+    least = Math.min(least, data[at + i]!);
+  }
+  const lost = lostAt(most, least, full);
+  return lost ? LOST_ALPHA[lost] : 255;
+}
+
+/**
+ * Converts a picture's numbers; other work has its turn between.
+ * @param marked with an alpha that says what the file's own numbers have lost
+ */
+async function converted({ data, width, height, channels }: Numbers, conversion: Conversion, marked: boolean): Promise<Buffer> {
+  const stride = marked ? 4 : 3;
+  const out = Buffer.alloc(width * height * stride);
+  const full = data instanceof Uint16Array ? 65_535 : 255;
   for (let row = 0; row < height; row += ROWS) {
     const end = Math.min(height, row + ROWS) * width;
-    for (let pixel = row * width; pixel < end; pixel++) conversion(data, pixel * channels, out, pixel * 3);
+    for (let pixel = row * width; pixel < end; pixel++) {
+      conversion(data, pixel * channels, out, pixel * stride);
+      if (marked) out[pixel * stride + 3] = markOf(data, pixel * channels, channels, full);
+    }
     await new Promise((turn) => setImmediate(turn));
   }
   return out;
@@ -140,8 +172,8 @@ async function inShownSpace(file: Buffer, head: Head, lossless: boolean, piece?:
   }
   const space = shownSpaceOf(profile);
   const numbers = await deviceNumbers(file, head, piece);
-  const bytes = await converted(numbers, conversionOf(profile, wide ? WIDE : SHOWN_SPACES[space]!, isDeep));
-  const image = sharp(bytes, { raw: { width: numbers.width, height: numbers.height, channels: 3 } });
+  const bytes = await converted(numbers, conversionOf(profile, wide ? WIDE : SHOWN_SPACES[space]!, isDeep), wide);
+  const image = sharp(bytes, { raw: { width: numbers.width, height: numbers.height, channels: wide ? 4 : 3 } });
   // What is only read says nowhere what it means: who asked for it knows.
   return { space, ...(await encoded(image, lossless, wide ? 'srgb' : space)) };
 }

@@ -19,23 +19,23 @@ interface Finer {
   /** Of the picture itself, px. */
   readonly ownWidth: number;
   readonly gains: LinearRgb;
-  /** Whether what was read in the copy was at the edge of its space. */
-  readonly atEdge: boolean;
+  /** Whether what was read in the copy was at the edge of its space, or as light as that says. */
+  readonly isOver: boolean;
   readonly signal: AbortSignal;
 }
 
 /**
  * Reads an area from the picture's own pixels, a piece of which the studio sends; in a wide space, where
- * it is as strong as the space of the copy can say. Nothing where the copy is as fine, the area so large that the copy tells as much, or the studio is away.
+ * it is as strong or as light as the space of the copy can say. Nothing where the copy is as fine, the area so large that the copy tells as much, or the studio is away.
  * @param outline in the pixels of the copy
  */
 export async function readFiner(
   picture: Picture,
   outline: Outline,
-  { ownWidth, gains, atEdge, signal }: Finer,
+  { ownWidth, gains, isOver, signal }: Finer,
 ): Promise<AreaReading | undefined> {
   const finer = ownWidth / picture.width;
-  const wide = atEdge && picture.space.name !== 'srgb';
+  const wide = isOver && picture.space.name !== 'srgb';
   if (finer <= 1 && !wide) return undefined;
   const own = resized(outline, finer);
   // The copy's height was rounded: a row less is safely within.
@@ -53,6 +53,6 @@ export async function readFiner(
   context.drawImage(image, 0, 0);
   image.close();
   const { data } = context.getImageData(0, 0, box.width, box.height);
-  const piece = { data, width: box.width, height: box.height, space: wide ? WIDE : picture.space };
+  const piece = { data, width: box.width, height: box.height, space: wide ? WIDE : picture.space, marksLost: wide };
   return readOutline(piece, movedBy(own, -box.left, -box.top), gains);
 }

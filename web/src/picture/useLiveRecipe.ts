@@ -98,11 +98,11 @@ export function useLiveRecipe() {
 
   const readIn = (): string => `${reference.pixels?.id} ${reference.gains.join()}`;
   /** Reads once more, in the picture's own pixels; what that changes is shown. */
-  async function lookCloser({ outline: at, isOwn, atEdge }: LiveReading, signal: AbortSignal): Promise<void> {
+  async function lookCloser({ outline: at, isOwn, atEdge, clipped }: LiveReading, signal: AbortSignal): Promise<void> {
     const { pixels, reference: row, gains } = reference;
     if (isOwn || !pixels || !row) return;
     const of = readIn();
-    const reading = await readFiner(pixels, at, { ownWidth: row.ownWidth, gains, atEdge: atEdge > 0, signal });
+    const reading = await readFiner(pixels, at, { ownWidth: row.ownWidth, gains, isOver: atEdge + clipped > 0, signal });
     if (!reading || signal.aborted || outline.value !== at || of !== readIn()) return;
     finer = { outline: at, of, reading };
     await follow(performance.now());
