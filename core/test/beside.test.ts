@@ -93,8 +93,8 @@ describe('a difference in words', () => {
     expect(differenceWords(nudged(wanted, 'hue', 4), wanted)).to.deep.equal(['greener']);
     expect(differenceWords(nudged(wanted, 'chroma', 3), wanted)).to.deep.equal(['brighter']);
     expect(differenceWords(wanted, wanted)).to.deep.equal([]);
-    expect(differenceWords([50, -2, 1.4], [50, 2, -1.4])).to.deep.equal(['greener']);
-    expect(differenceWords([50, 2, -1.4], [50, -2, 1.4])).to.deep.equal(['more violet']);
+    expect(differenceWords([50, -2, 1.4], [50, 2, -1.4])).to.include('greener');
+    expect(differenceWords([50, 2, -1.4], [50, -2, 1.4])).to.include('more violet');
   });
 
   it('has a word for whatever an eye sees', () => {

@@ -20,6 +20,7 @@ import {
   show,
   smoothSpectrum,
   spectrumFromJson,
+  colourFromText,
   temperature,
   temperatureWord,
   toScale,
@@ -210,6 +211,11 @@ describe('temperature', () => {
     expect(temperature(lchToLab([50, 20, 55]))).to.be.closeTo(20, 1e-9);
     expect(temperature(lchToLab([50, 20, 235]))).to.be.closeTo(-20, 1e-9);
     expect(Math.abs(temperature([50, 0, 0]))).to.equal(0);
+    // Grass and full greens are no warm colours, olives and young leaves are; it goes evenly from one to the other.
+    for (const munsell of ['7.5GY 5/5', '2.5G 5/8', '5G 5/4', '10GY 3/3'])
+      expect(temperature(colourFromText(munsell)), munsell).to.be.below(0);
+    for (const munsell of ['5Y 5/4', '10Y 6/4', '2.5GY 7/4']) expect(temperature(colourFromText(munsell)), munsell).to.be.above(0);
+    for (let h = 56; h <= 235; h++) expect(temperature(lchToLab([50, 20, h]))).to.be.below(temperature(lchToLab([50, 20, h - 1])));
   });
 
   it('lets the painter say which blue is the warm one', () => {

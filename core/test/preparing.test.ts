@@ -10,6 +10,7 @@ import {
   gainsOf,
   hexToLab,
   labToLch,
+  contrastsOf,
   layKey,
   layPalette,
   lightOf,
@@ -235,6 +236,15 @@ describe('the key', () => {
     expect(fog.valueOf(7)).to.be.closeTo(9, 1e-9);
   });
   it('brings what was picked where it was wanted', () => {
+    // Low or high takes the rest with it: a mist stays a mist, and what is left alone stays as it is.
+    const mist = { seen: { darkest: 3.4, lightest: 6.9 }, brightest: 6.9, paint: { darkest: 0.5, lightest: 9.7 } };
+    const left = layKey({ kind: 'moved', from: 5, to: 5, held: 0.5 }, mist);
+    for (const value of [3.5, 4.2, 5, 6.1, 6.8]) expect(left.valueOf(value)).to.be.closeTo(value, 1e-6);
+    expect(contrastsOf(left)).to.satisfy((all: number[]) => all.every((by) => Math.abs(by - 1) < 1e-6));
+    const low = layKey({ kind: 'moved', from: 5, to: 3, held: 0.5 }, mist);
+    expect(low.valueOf(6) - low.valueOf(5)).to.be.closeTo(1, 0.05);
+    expect(contrastsOf(layKey({ kind: 'fitted', held: 0.5 }, mist))[0]).to.be.closeTo((9.2 - 0.5) / 3.5, 1e-6);
+    expect(contrastsOf(layKey({ kind: 'as it is' }, mist))).to.deep.equal([1]);
     expect(layKey({ kind: 'moved', from: 5, to: 3, held: 0.5 }, ends).valueOf(5)).to.be.closeTo(3, 1e-9);
   });
   it('changes nothing as it is; else it makes light less at the same hue', () => {

@@ -8,18 +8,26 @@ export type WarmBlue = 'red-leaning' | 'green-leaning';
 
 /** Hue of the warm pole, in degrees. */
 export const WARM_POLE = 55;
+/** The green that is neither: olives and the greens of young leaves are warm, grass is not. */
+const NEITHER = 114;
 /** The coldest hue: 235° when ultramarine counts as the warm blue, 285° when the greenish one does. */
 export const COOL_POLE: Readonly<Record<WarmBlue, number>> = { 'red-leaning': 235, 'green-leaning': 285 };
 
 /**
- * Chroma times the cosine of the hue's way from the warm pole (h 55°); each side of the
- * circle is stretched so that the cold pole of the convention lies opposite.
+ * Chroma times the cosine of the hue's way from the warm pole (h 55°), where neither warm nor cool lies
+ * a right angle from either pole: at h 114° on the side of the greens, half way on that of the violets.
  */
 export function temperature(lab: Lab, warmBlue: WarmBlue = 'red-leaning'): Temperature {
   const [, C, h] = labToLch(lab);
   const cool = COOL_POLE[warmBlue] - WARM_POLE;
   const way = (h - WARM_POLE + 360) % 360;
-  const angle = way <= cool ? (way / cool) * 180 : 180 + ((way - cool) / (360 - cool)) * 180;
+  const neither = NEITHER - WARM_POLE;
+  const angle =
+    way <= neither
+      ? (way / neither) * 90
+      : way <= cool
+        ? 90 + ((way - neither) / (cool - neither)) * 90
+        : 180 + ((way - cool) / (360 - cool)) * 180;
   return C * Math.cos((angle * Math.PI) / 180);
 }
 

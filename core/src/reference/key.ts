@@ -9,7 +9,7 @@ export type KeyPlan =
   | { readonly kind: 'as it is' }
   /** Between the palette's darkest and its white, so many values held back below white for the highlights, and above the darkest for accents. */
   | ({ readonly kind: 'fitted' } & HeldBack)
-  /** Low or high: the value that was picked comes to lie at another, the ends as when fitted. */
+  /** Low or high: the value that was picked comes to lie at another and takes the rest with it; what paint has no room for is pressed together. */
   | ({ readonly kind: 'moved'; readonly from: MunsellValue; readonly to: MunsellValue } & HeldBack);
 
 /** How far the picture's things stay from the ends of paint, in values. */
@@ -96,9 +96,17 @@ function endsOf(plan: HeldBack, { seen, paint, brightest = 10 }: KeyEnds): { dar
   return { dark, light: [at, isLit ? Math.min(top, glowing) : top], black: [Math.min(0, dark[0] - APART), darkest], white };
 }
 
+/** Both ends moved by as much, contrast kept, as far as paint goes. */
+function movedEnds({ dark, light }: { readonly dark: Point; readonly light: Point }, by: number): { dark: Point; light: Point } {
+  const low = Math.min(Math.max(dark[1], dark[0] + by), light[1] - LEAST_RANGE);
+  return { dark: [dark[0], low], light: [light[0], Math.max(low + LEAST_RANGE, Math.min(light[1], light[0] + by))] };
+}
+
 /** A curve that rises all the way: the things as the plan says, straight from them to what is darker and lighter. */
 function curveOf(plan: Exclude<KeyPlan, { readonly kind: 'as it is' }>, ends: KeyEnds): Pick<Key, 'points' | 'valueOf'> {
-  const { dark, light, black, white } = endsOf(plan, ends);
+  const fitted = endsOf(plan, ends);
+  const { black, white } = fitted;
+  const { dark, light } = plan.kind === 'moved' ? movedEnds(fitted, plan.to - plan.from) : fitted;
   const things: Point[] = [dark, light];
   if (plan.kind === 'moved') {
     const from = Math.min(light[0] - APART, Math.max(dark[0] + APART, plan.from));
@@ -126,6 +134,13 @@ export function layKey(plan: KeyPlan, ends: KeyEnds): Key {
   for (const held of [plan.held, plan.heldDark ?? 0])
     if (!(held >= 0 && held <= 5)) throw new CraftError('input', 'From 0 to 5 values can be held back from either end.');
   return { plan, ends, ...curveOf(plan, ends) };
+}
+
+/** By how much contrasts between the picture's things grow (above 1) or shrink: one number, or below and above the value that is moved. */
+export function contrastsOf({ plan, points }: Key): number[] {
+  if (plan.kind === 'as it is') return [1];
+  const things = points.slice(1, -1);
+  return things.slice(1).map(([x, y], i) => (y - things[i]![1]) / (x - things[i]![0]));
 }
 
 /** Least f(Y) that a ratio is taken over: below it a colour is as good as black and its hue means nothing. */

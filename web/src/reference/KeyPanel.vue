@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { hexToLab, USUAL_HELD, valueOfLightness, type KeyPlan, type Lab } from '@dusk/core';
+import { contrastsOf, hexToLab, USUAL_HELD, valueOfLightness, type KeyPlan, type Lab } from '@dusk/core';
 import { useDebounceFn } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
 import Choice from '../controls/Choice.vue';
@@ -32,7 +32,7 @@ const SAYS: Readonly<Record<KeyPlan['kind'], string>> = {
   'as it is': 'Painted as it is seen; what lies beyond paint is marked.',
   fitted:
     'The darkest thing on the darkest this palette mixes, the lightest below white, straight between them. What is held back is for highlights and accents; lamps keep their glow.',
-  moved: 'The value that is picked comes to lie at another; the ends as when fitted.',
+  moved: 'The value that is picked comes to lie at another and takes the rest with it, as far as paint goes.',
 };
 /** What is held back at either end of the paint. */
 const ENDS = [
@@ -53,6 +53,21 @@ const kind = computed({ get: () => plan.value.kind, set: (to) => void choose(to)
 const keyed = computed(() => (plan.value.kind === 'as it is' ? undefined : plan.value));
 const moved = computed(() => (plan.value.kind === 'moved' ? plan.value : undefined));
 const text = (value: number): string => settings.valueText(value);
+/** Values from which what is lighter than any thing is worth telling. */
+const ABOVE = 0.3;
+const lamps = computed(() => {
+  const { range, light } = store;
+  const brightest = light?.spread.brightest;
+  return range && brightest !== undefined && brightest > range.lightest + ABOVE ? text(brightest) : '';
+});
+const times = (by: number): string => (Math.abs(by - 1) < 0.05 ? 'as they are' : `${by.toFixed(1)} times as strong`);
+const contrasts = computed(() => {
+  if (!store.key || !keyed.value) return '';
+  const [below, above] = contrastsOf(store.key);
+  return above === undefined
+    ? `Its contrasts become ${times(below!)}.`
+    : `Contrasts below the picked value become ${times(below!)}, above it ${times(above)}.`;
+});
 
 const TAKEN = [
   { value: 'colours' as const, title: 'its colours' },
@@ -110,7 +125,9 @@ async function setGround(hex: string): Promise<void> {
       <p v-if="store.range && store.ends">
         Seen {{ text(store.range.darkest) }} to {{ text(store.range.lightest) }}; this palette paints {{ text(store.ends.darkest) }} to
         {{ text(store.ends.lightest) }}.
+        <span v-if="lamps" data-test="lamps">Lamps and glints in it reach {{ lamps }}.</span>
       </p>
+      <p v-if="contrasts" data-test="contrasts">{{ contrasts }}</p>
       <template v-if="keyed">
         <Slider
           v-for="end in ENDS"
