@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect } from 'chai';
-import { CATALOGUE, deltaE00, TITANIUM_SCATTER_PER_UM } from '../src/index.ts';
+import { CATALOGUE, deltaE00, labOf, labToMunsell, mixCurves, priming, reflectance, TITANIUM_SCATTER_PER_UM } from '../src/index.ts';
 import { DEFINITIONS } from '../src/paint/pigments/index.ts';
 import { derive } from '../src/paint/pigments/derive.ts';
 import { labOfMix, unmet, type Truth } from './truths.ts';
@@ -64,6 +64,30 @@ describe('the catalogue', () => {
     for (const slug of ['phthalo-blue', 'quinacridone-rose', 'alizarin-permanent', 'dioxazine-violet', 'ultramarine-blue'])
       expect(S(slug)).to.be.within(0.05, 0.22);
     expect(S('zinc-white')).to.be.closeTo(0.3, 0.06);
+  });
+
+  it('has blues whose washes lean as their tints do: ultramarine to violet, the others to green', () => {
+    const hue = (slug: string, look: 'wash' | 'tint'): number => {
+      const paint = CATALOGUE.get(slug)!;
+      const lab =
+        look === 'wash'
+          ? labOf(reflectance(paint, { film: { thicknessUm: 2, ground: priming() } }))
+          : labOf(
+              reflectance(
+                mixCurves([
+                  { paint, parts: 1 },
+                  { paint: CATALOGUE.get('titanium-white')!, parts: 9 },
+                ]),
+              ),
+            );
+      return labToMunsell(lab).hue;
+    };
+    // Steps of Munsell hue: 70 is 10B, 76 is 6PB.
+    for (const look of ['wash', 'tint'] as const) {
+      expect(hue('ultramarine-blue', look), look).to.be.within(75.5, 77.5);
+      for (const greener of ['cobalt-blue', 'cerulean-blue', 'prussian-blue', 'phthalo-blue'])
+        expect(hue(greener, look), `${greener}, ${look}`).to.be.below(hue('ultramarine-blue', look) - 2);
+    }
   });
 
   it('is what the published features derive to', () => {

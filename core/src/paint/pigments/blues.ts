@@ -6,10 +6,10 @@ export const BLUES: readonly PigmentDefinition[] = [
   single(
     'ultramarine-blue',
     [1.45, 35, 'slow', 'I'],
-    { masstone: [17, 24, -40], tint: [60, 2, -37] },
-    [bell(600, 46, 4.2), bell(545, 36, 0.7), bell(680, 45, 0.8), tail(18, 0.5), base(0.03)],
+    { masstone: [17, 24, -40], tint: [60, 8, -39] },
+    [bell(597, 46, 3.4), bell(500, 36, 0.8), bell(690, 42, 1.2), tail(18, 0.2), base(0.06)],
     scatter(0.1, 1.0),
-    'trisulfur radical in sodalite: one broad band at 600 nm, clear violet, tail into the red',
+    'trisulfur radical in sodalite: one broad band at 600 nm, with a shoulder towards the green, clear violet: undertone and tint are a violet-blue, 6PB',
   ),
   single(
     'cobalt-blue',

@@ -34,7 +34,7 @@ export const HANDLING: Readonly<
   "cobalt-violet": {"density":1.9,"oil":20,"drying":"fast","lightfastness":"I","basis":"cobalt phosphate: crystal-field triplet near 500, 543 and 588 nm; weak"},
   "manganese-violet": {"density":1.6,"oil":25,"drying":"fast","lightfastness":"I","basis":"manganese ammonium pyrophosphate: one broad band near 548 nm"},
   "dioxazine-violet": {"density":1.15,"oil":55,"drying":"slow","lightfastness":"II","basis":"carbazole dioxazine PV23: overlapping bands near 532, 572 and 615 nm, very strong"},
-  "ultramarine-blue": {"density":1.45,"oil":35,"drying":"slow","lightfastness":"I","basis":"trisulfur radical in sodalite: one broad band at 600 nm, clear violet, tail into the red"},
+  "ultramarine-blue": {"density":1.45,"oil":35,"drying":"slow","lightfastness":"I","basis":"trisulfur radical in sodalite: one broad band at 600 nm, with a shoulder towards the green, clear violet: undertone and tint are a violet-blue, 6PB"},
   "cobalt-blue": {"density":1.75,"oil":28,"drying":"fast","lightfastness":"I","basis":"cobalt aluminate: tetrahedral Co triplet at 545, 587 and 628 nm; red returns beyond 680 nm"},
   "cerulean-blue": {"density":2,"oil":18,"drying":"fast","lightfastness":"I","basis":"cobalt stannate: Co bands spread from 550 to 690 nm, weak, half opaque"},
   "phthalo-blue": {"density":1.15,"oil":45,"drying":"medium","lightfastness":"I","basis":"copper phthalocyanine β: Q bands near 612 and 706 nm, clear from 440 to 500 nm, enormous strength"},
