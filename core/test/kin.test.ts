@@ -15,6 +15,7 @@ import {
   labToXyz,
   lastHeap,
   layPalette,
+  isTouch,
   leavesOf,
   masstoneOf,
   measurings,
