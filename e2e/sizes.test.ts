@@ -77,6 +77,42 @@ for (const hasTouch of [false, true])
       });
   });
 
+describe('a studio without anything in it', () => {
+  it('says in each place what comes next, all of it in the window, on a phone too; one of ours is looked at in one press', async () => {
+    const sitting = await Sitting.begin(false, { viewport: { width: 390, height: 844 }, hasTouch: true });
+    const { page } = sitting;
+    const expectWithin = async (place: string): Promise<void> => {
+      await page.locator('.empty-place, .log').first().waitFor();
+      const wide = await page.locator('main h1, main p, main button, main a').evaluateAll((all) =>
+        all
+          .map((one) => one.getBoundingClientRect())
+          .filter(({ width }) => width > 0)
+          .map(({ right }) => right),
+      );
+      expect(Math.max(...wide), place).to.be.at.most(390);
+    };
+    await sitting.open();
+    await expectWithin('paintings');
+    await page.locator('[data-test=look-at-ours]').tap();
+    await page.locator('.picture canvas').waitFor();
+    const { paintings, references } = await sitting.rows();
+    expect(paintings).to.have.length(1);
+    expect(references!.map(({ paintingId }) => paintingId)).to.deep.equal([paintings![0]!.id]);
+    await page.goBack();
+    await page.getByRole('button', { name: 'Begin a painting' }).tap();
+    await page.getByLabel('Title').fill('The pear');
+    await page.getByRole('button', { name: 'Begin', exact: true }).tap();
+    await page.getByRole('button', { name: 'Choose a picture' }).waitFor();
+    await expectWithin('reference');
+    for (const place of ['Mixing', 'Log', 'Cards']) {
+      await page.getByRole('link', { name: place, exact: true }).tap();
+      await expectWithin(place);
+    }
+    expect(sitting.faults).to.deep.equal([]);
+    await sitting.end();
+  });
+});
+
 describe('a stranger’s first minute', () => {
   for (const { name, width, height, hasTouch } of SIZES.slice(0, 3))
     it(`keeps a first recipe from an own picture in five presses and a name, on ${name}`, async () => {

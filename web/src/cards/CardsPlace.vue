@@ -85,13 +85,12 @@ useShortcuts(() => [
 <template>
   <div class="cards judging">
     <EmptyPlace v-if="finding.found?.of === 0" title="No cards yet">
-      A card is a mixture that stands for itself: its recipe, its tubes as they were, how it looked. It outlives its painting and never
-      changes with the tubes. Open a pile and press <kbd>c</kbd>, or bring a file of cards from another studio.
+      A card is a mixture that outlives its painting: open a pile and press <kbd>c</kbd>, and it is here.
       <template #step>
-        <v-btn v-if="paintings.onEasel" variant="outlined" :to="{ name: 'mixing', params: { paintingId: paintings.onEasel.id } }"
-          >To the piles</v-btn
+        <RouterLink v-if="paintings.onEasel" class="main-key" :to="{ name: 'mixing', params: { paintingId: paintings.onEasel.id } }"
+          >To the piles</RouterLink
         >
-        <v-btn variant="outlined" class="also" @click="bringing = true">Bring cards&ensp;<kbd>b</kbd></v-btn>
+        <button type="button" class="link-key" @click="bringing = true">Bring cards&ensp;<kbd>b</kbd></button>
       </template>
     </EmptyPlace>
     <div v-else-if="finding.found" ref="box" class="box" :class="{ opened: opened || isNowhere }">

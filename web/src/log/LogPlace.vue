@@ -72,7 +72,7 @@ useShortcuts(() => [
 <style scoped>
 .log {
   display: grid;
-  grid-template-rows: auto minmax(0, 1fr);
+  grid-template: auto minmax(0, 1fr) / minmax(0, 1fr);
   gap: calc(4 * var(--unit));
 }
 header {
@@ -91,7 +91,7 @@ h1 {
 }
 @media (orientation: portrait) {
   .log {
-    grid-template-rows: auto auto;
+    grid-template: auto auto / minmax(0, 1fr);
     align-content: start;
   }
   .tabs {

@@ -7,10 +7,14 @@ import { useRouter } from 'vue-router';
 import { SMALL } from '@dusk/wire/reads';
 import { pictureUrl } from '../studio/api.ts';
 import { isLocal } from '../studio/queue.ts';
+import { newId } from '../floor/ids.ts';
 import { onceTrue } from '../floor/opening.ts';
 import { usePaintings } from '../stores/paintings.ts';
+import { ourPicture } from '../stores/ourPicture.ts';
 import { usePalettes } from '../stores/palettes.ts';
+import { palettesToChoose } from '../stores/palettesToChoose.ts';
 import { useTubes } from '../stores/tubes.ts';
+import { GROUNDS } from './grounds.ts';
 
 /** The first view does without them. */
 const EmptyPlace = defineAsyncComponent(() => import('../controls/EmptyPlace.vue'));
@@ -34,6 +38,23 @@ function change(painting: PaintingDto): void {
 }
 const open = (paintingId: string): void => void router.push({ name: 'reference', params: { paintingId } });
 
+/** Who only wants to look is shown a painting of the sample's picture; it is put away like any other. */
+const laying = ref(false);
+async function lookAtOurs(): Promise<void> {
+  laying.value = true;
+  try {
+    const [picture, palette] = [await ourPicture(), palettesToChoose()[0]];
+    if (!palette) return;
+    const fields = { title: 'A workbench, to look at', paletteId: palette.id, ground: GROUNDS[0].value };
+    const paintingId = await paintings.add(fields, palette.isNew ? palette : undefined);
+    if (!paintingId) return;
+    if (picture) await paintings.addReference(paintingId, picture, newId());
+    open(paintingId);
+  } finally {
+    laying.value = false;
+  }
+}
+
 const cards = computed(() =>
   paintings.all.map((painting) => ({
     painting,
@@ -48,10 +69,13 @@ const to = (painting: PaintingDto) => ({ name: 'reference', params: { paintingId
 <template>
   <div class="place">
     <EmptyPlace v-if="paintings.all.length === 0" title="Nothing on the easel yet">
-      A painting holds its reference pictures, the tubes you limit yourself to, and every pile you mix for it. Begin one, or stop the
-      program and start it with
-      <code>npm run demo</code> to see a studio at work.
-      <template #step><button type="button" class="main-key" @click="begin">Begin a painting</button></template>
+      Begin with what you want to paint and the tubes you keep to: every pile you mix for it is kept with it.
+      <template #step>
+        <button type="button" class="main-key" @click="begin">Begin a painting</button>
+        <button type="button" class="link-key" data-test="look-at-ours" :disabled="laying" @click="lookAtOurs">
+          Look at one of ours first
+        </button>
+      </template>
     </EmptyPlace>
     <template v-else>
       <header>

@@ -117,12 +117,11 @@ useShortcuts(() => [
   <OpenPile v-if="opened" :key="opened.id" :pile="opened" />
   <div v-else class="piles judging">
     <EmptyPlace v-if="piles.list.length === 0" title="No piles yet">
-      Here lie the piles of this painting, dark to light, each with its recipe and what was done with it. Point at a colour in the reference
-      and keep it, or log a pile that you have mixed already.
+      Piles of this painting lie here from dark to light, each with its recipe and what was done with it.
       <template #step>
-        <v-btn variant="outlined" :to="{ name: 'reference', params: { paintingId } }">Point at a colour</v-btn>
-        <v-btn variant="outlined" class="also" @click="making = true">Say a colour</v-btn>
-        <v-btn variant="outlined" class="also" @click="logging = true">I mixed one myself</v-btn>
+        <RouterLink class="main-key" :to="{ name: 'reference', params: { paintingId } }">Point at a colour</RouterLink>
+        <button type="button" class="link-key" @click="making = true">Say a colour</button>
+        <button type="button" class="link-key" @click="logging = true">I mixed one myself</button>
       </template>
     </EmptyPlace>
     <template v-else>

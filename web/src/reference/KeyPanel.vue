@@ -60,13 +60,13 @@ const lamps = computed(() => {
   const brightest = light?.spread.brightest;
   return range && brightest !== undefined && brightest > range.lightest + ABOVE ? text(brightest) : '';
 });
-const times = (by: number): string => (Math.abs(by - 1) < 0.05 ? 'as they are' : `${by.toFixed(1)} times as strong`);
+const become = (by: number): string => (Math.abs(by - 1) < 0.05 ? 'stay as they are' : `become ${by.toFixed(1)} times as strong`);
 const contrasts = computed(() => {
   if (!store.key || !keyed.value) return '';
   const [below, above] = contrastsOf(store.key);
   return above === undefined
-    ? `Its contrasts become ${times(below!)}.`
-    : `Contrasts below the picked value become ${times(below!)}, above it ${times(above)}.`;
+    ? `Its contrasts ${become(below!)}.`
+    : `Contrasts below the picked value ${become(below!)}, those above it ${become(above)}.`;
 });
 
 const TAKEN = [

@@ -141,7 +141,14 @@ useShortcuts(() => [
 </script>
 
 <template>
-  <div v-if="paintings.onEasel" ref="whole" class="reference" @dragover.prevent @drop.prevent="bring($event.dataTransfer?.files)">
+  <div
+    v-if="paintings.onEasel"
+    ref="whole"
+    class="reference"
+    :class="{ bare: !store.reference }"
+    @dragover.prevent
+    @drop.prevent="bring($event.dataTransfer?.files)"
+  >
     <input ref="chooser" class="chooser" type="file" accept="image/*" aria-label="Bring a picture" tabindex="-1" @change="bringChosen" />
     <h1 class="for-readers">Reference of {{ paintings.onEasel.title }}</h1>
     <section class="stage judging" aria-label="Reference picture">
@@ -184,15 +191,17 @@ useShortcuts(() => [
         </div>
       </template>
       <EmptyPlace v-else-if="!store.reference" title="Bring a picture to paint from">
-        A JPEG, PNG, WebP, AVIF or TIFF of your subject, up to 50 megapixels: choose it, drop it here or paste it. It stays on this machine,
-        its own pixels are kept, what the camera wrote beside them is not. Then point at any colour in it and read what to mix. A thumbnail
-        sketch of your own does as well.
+        Point at any colour in it and read what to mix.
         <template #step>
           <button type="button" class="main-key" @click="choose('another')">
             <v-icon :icon="mdiImagePlusOutline" aria-hidden="true" /> Choose a picture
           </button>
-          <v-btn data-test="begin-plan" @click="beginPlan">Without a picture: a value plan</v-btn>
-          <v-btn @click="tryOurs">Try it with one of ours</v-btn>
+          <button type="button" class="link-key" @click="tryOurs">Try it with one of ours</button>
+          <button type="button" class="link-key" data-test="begin-plan" @click="beginPlan">Without a picture: a value plan</button>
+        </template>
+        <template #more>
+          A JPEG, PNG, WebP, AVIF or TIFF, up to 50 megapixels: chosen, dropped here or pasted. It stays on this machine; its own pixels are
+          kept, what the camera wrote beside them is not. A thumbnail sketch of your own does as well.
         </template>
       </EmptyPlace>
       <p v-else-if="store.failure" class="failure">{{ store.failure }}</p>
@@ -368,6 +377,17 @@ useShortcuts(() => [
 @media (max-width: 600px) and (orientation: portrait) {
   .reference {
     grid-template: auto minmax(0, 1fr) / minmax(0, 1fr);
+  }
+  /* Nothing to point at yet: only the way to a picture is here. */
+  .bare {
+    grid-template: minmax(0, 1fr) / minmax(0, 1fr);
+    overflow-y: auto;
+  }
+  .bare .panel {
+    display: none;
+  }
+  .bare .stage {
+    display: block;
   }
   .stage {
     grid-template-rows: 36vh auto;

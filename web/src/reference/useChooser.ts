@@ -1,6 +1,7 @@
 // Pictures come to the reference by one field for files, whatever they are wanted for; what was brought has the focus.
 import { nextTick, ref, watch, type Ref } from 'vue';
 import { useReference } from '../stores/reference.ts';
+import { ourPicture } from '../stores/ourPicture.ts';
 import { useBringing } from './useBringing.ts';
 
 type Wanted = 'another' | 'instead';
@@ -39,8 +40,8 @@ export function useChooser(field: Readonly<Ref<HTMLInputElement | null>>, whole:
   }
   /** Who has no picture at hand tries it with the sample studio's. */
   async function tryOurs(): Promise<void> {
-    const response = await fetch(new URL('../../../demo/pictures/workbench.jpg', import.meta.url));
-    if (response.ok) await bring([new File([await response.blob()], 'A workbench.jpg', { type: 'image/jpeg' })]);
+    const ours = await ourPicture();
+    if (ours) await bring([ours]);
   }
   return { bringing, bring, choose, bringChosen, tryOurs };
 }

@@ -118,7 +118,7 @@ export function bendOf(tints: readonly Lab[]): string {
       ? ''
       : brightest === 0
         ? 'white dulls it from the first'
-        : `brightest with ${TINTS[brightest]} parts of white`;
+        : `brightest with ${TINTS[brightest] === 1 ? 'as much' : `${TINTS[brightest]} parts of`} white`;
   const from = polar[Math.max(brightest, 0)]!;
   const by = ((last[2] - from[2] + 540) % 360) - 180;
   const cooler =
