@@ -357,7 +357,7 @@ useShortcuts(() => [
 }
 @media (orientation: portrait) and (min-width: 601px) {
   .reference {
-    grid-template: minmax(0, 1fr) 376px / minmax(0, 1fr);
+    grid-template: minmax(0, 1fr) 356px / minmax(0, 1fr);
   }
 }
 /* A phone, or a window hardly higher than a hand: the looks and one key beside them. */
