@@ -62,11 +62,11 @@ describe('a friend’s studio', () => {
     expect((await cardsOf(hers)).of, 'nothing is kept yet').to.equal(0);
     const lines = await page.locator('[data-test=file-tube]').allInnerTexts();
     expect(lines.some((line) => /same pigment, |the same/.test(line))).to.equal(true);
-    const rose = page.getByLabel('What stands for Quinacridone rose').first();
+    const ochre = page.getByLabel('What stands for Raw sienna').first();
     const other =
       (await hers.rows()).tubes!.find(({ pigment }) => pigment === 'alizarin-permanent') ??
       (await hers.rows()).tubes!.find(({ name }) => /rose|crimson|magenta/i.test(name))!;
-    await hers.chooseIn(rose, `${other.name}, ${other.maker || 'generic'}`);
+    await hers.chooseIn(ochre, `${other.name}, ${other.maker || 'generic'}`);
     await page.getByRole('button', { name: 'Bring them' }).click();
     await page.locator('[data-test=found]', { hasText: `${COUNT} of ${COUNT}` }).waitFor();
     const chosen = (await cardsOf(hers)).cards.flatMap(({ stands }) => Object.values(stands));

@@ -6,7 +6,7 @@ const TOLD = {
   eye: /^(mostly|half|much|some|a little|a touch|a speck|all of it|(two|three|four|five|six) touches)$/,
   parts: /^(\d+|a touch|a speck|(two|three|four|five|six) touches)$/,
   beads: /^([\d.]+ mm|a touch|a speck|(two|three|four|five|six) touches)$/,
-  scale: /^[\d.]+ g$/,
+  scale: /^([\d.]+ g|[\d.]+ mm|a touch|a speck|(two|three|four|five|six) touches)$/,
 } as const;
 const WAYS = ['eye', 'parts', 'beads', 'scale'] as const;
 
@@ -30,7 +30,8 @@ for (const [size, viewport] of [
         await sitting.page.locator(`[data-test=measure-${way}]`).first().click();
         await soon(async () => {
           const said = await amounts(where);
-          return said.length > 0 && said.every((one) => TOLD[way].test(one));
+          // By scale some is weighed: else these may still be the beads of before.
+          return said.length > 0 && said.every((one) => TOLD[way].test(one)) && (way !== 'scale' || said.some((one) => one.endsWith(' g')));
         }, `told ${way}`);
       }
     }

@@ -50,7 +50,7 @@ export interface WorkWorth {
 }
 export const HABIT: WorkWorth = {
   tubes: [0, 0, 0.05, 0.15, 1.1],
-  heaps: [0, 0.65, 3, 6],
+  heaps: [0, 0.8, 3, 6],
   tries: false,
   nearer: 0.5,
   letsPass: 0.7,

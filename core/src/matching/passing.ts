@@ -31,20 +31,18 @@ const MOST_HEAPS = 3;
 /** Closest plans that are looked through for one that passes. */
 const CLOSEST_TRIED = 3;
 
-/** ΔE00 by which a closer plan goes first where none passes, and for each heap that it has mixed first. */
+/** ΔE00 by which a closer plan goes first where none passes. */
 const SEEN_NEARER = 0.7;
-const A_HEAP = 0.8;
 
 /** Value steps that may be given away for one ΔE00: a grey a little too light rather than a violet of the right value. */
 const VALUE_FOR_ONE = 0.1;
 
-/** What habit would mix, or the closest where an eye sees what that gains, its value not being given away for nothing. */
+/** What habit would mix, or the closest in as few heaps where an eye sees what that gains, its value not being given away for nothing. */
 function nearer({ target }: Sought, habit: Found, closest: readonly Found[]): Found {
   const off = ({ plan }: Found): MunsellValue => Math.abs(valueOf(plan.lab) - valueOf(target));
-  const costs = ({ deltaE00, plan }: Found): number => deltaE00 + A_HEAP * (plan.heaps.length - 1);
   const other = closest.find((one) => {
-    const gains = costs(habit) - costs(one);
-    return gains > SEEN_NEARER && off(one) <= off(habit) + VALUE_FOR_ONE * (1 + gains) && one.plan.heaps.length <= MOST_HEAPS;
+    const gains = habit.deltaE00 - one.deltaE00;
+    return gains > SEEN_NEARER && off(one) <= off(habit) + VALUE_FOR_ONE * (1 + gains) && one.plan.heaps.length <= habit.plan.heaps.length;
   });
   return other ?? habit;
 }
