@@ -13,6 +13,7 @@ import {
   WIDE,
   xyzToLab,
   type Lab,
+  type AreaReading,
 } from '@dusk/core';
 import { PICTURE_LONGEST_SIDE, UPLOAD_MOST_BYTES, type Operation, type PaintingDto, type PictureDto } from '@dusk/wire';
 import sharp, { type Sharp } from 'sharp';
@@ -286,6 +287,16 @@ describe('pictures', () => {
     expect(await numbers(body as Buffer)).to.deep.equal(await numbers(bytes));
   });
 
+  /** A place of a picture, read from a piece of it in the wide space. */
+  async function readWide({ id }: PictureDto): Promise<AreaReading> {
+    const { body } = await bench.http.get(`/api/pictures/${id}/piece?left=8&top=8&width=16&height=16&wide=1`).expect(200);
+    const data = await sharp(body as Buffer)
+      .ensureAlpha()
+      .raw()
+      .toBuffer();
+    return readArea({ data, width: 16, height: 16, space: WIDE, marksLost: true }, 8, 8, 4);
+  }
+
   it('stronger than their copy can say are told so, and read in a wider space', async () => {
     const profile = matrixProfile(ADOBE_RGB, ADOBE_GAMMA);
     const read = readProfile(profile);
@@ -306,13 +317,7 @@ describe('pictures', () => {
       expect(seen.atEdge, 'the copy ends here').to.equal(1);
       expect(areaWarning(seen)).to.match(/stronger/);
       expect(deltaE76(seen.lab, truth), 'by the copy').to.be.above(8);
-      const piece = `/api/pictures/${picture.id}/piece?left=8&top=8&width=16&height=16&wide=1`;
-      const { body } = await bench.http.get(piece).expect(200);
-      const data = await sharp(body as Buffer)
-        .ensureAlpha()
-        .raw()
-        .toBuffer();
-      const wide = readArea({ data, width: 16, height: 16, space: WIDE, marksLost: true }, 8, 8, 4);
+      const wide = await readWide(picture as PictureDto);
       expect(deltaE76(wide.lab, truth), 'by the piece').to.be.below(1);
       // The file itself has no more to say of a pure primary.
       expect(wide.atEdge).to.equal(hex === '#00ff00' ? 1 : 0);
@@ -336,13 +341,7 @@ describe('pictures', () => {
         number,
       ];
       const { body: picture } = await upload(tagPng(await flat(hex, 60, 40).png().toBuffer(), profile), 'light.png').expect(201);
-      const piece = `/api/pictures/${picture.id}/piece?left=8&top=8&width=16&height=16&wide=1`;
-      const { body } = await bench.http.get(piece).expect(200);
-      const data = await sharp(body as Buffer)
-        .ensureAlpha()
-        .raw()
-        .toBuffer();
-      const wide = readArea({ data, width: 16, height: 16, space: WIDE, marksLost: true }, 8, 8, 4);
+      const wide = await readWide(picture as PictureDto);
       expect(deltaE76(wide.lab, linearToLab(read.space, r, g, b)), hex).to.be.below(1);
       const warns = areaWarning(wide);
       if (says) expect(warns, hex).to.match(says);

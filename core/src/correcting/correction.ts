@@ -174,9 +174,9 @@ const PAST = 1.5;
 function comesTo(pile: Lab, target: Lab, then: Lab): string {
   const after = deltaE00(target, then);
   if (after <= NEAR_ENOUGH) return closeness(after);
-  if (doneOf(pile, target, then) > PAST)
-    return after < HARDLY * deltaE00(target, pile) ? `${closeness(after)}, a little past it` : 'as far off on the other side';
-  return after < HARDLY * deltaE00(target, pile) ? closeness(after) : 'hardly nearer';
+  const isNearer = after < HARDLY * deltaE00(target, pile);
+  if (doneOf(pile, target, then) > PAST) return isNearer ? `${closeness(after)}, a little past it` : 'as far off on the other side';
+  return isNearer ? closeness(after) : 'hardly nearer';
 }
 
 /** The best way and others that are better at something, of different tubes. */
