@@ -40,11 +40,22 @@ describe('a picture looked at', () => {
     ['Brightness', 'c', /The lighter, the brighter/],
     ['Edges', 'e', /Edges after the squint: \d+ % hard/],
   ] as const)
-    it(`turns to ${name} with one press, and back by key`, async () => {
+    it(`turns to ${name} with one press, and back by key; neither the picture nor a tool moves for it`, async () => {
+      const places = () =>
+        page.locator('.picture, .under button').evaluateAll((all) =>
+          all.flatMap((one) => {
+            const { x, y, width, height } = one.getBoundingClientRect();
+            return [x, y, width, height];
+          }),
+        );
+      const before = await places();
       hand.actions = 0;
       await hand.press(name);
       expect(hand.actions).to.equal(1);
       await soon(async () => says.test(await line()), name);
+      // The name that is on is in bold, and a little wider.
+      const moved = (await places()).map((at, i) => Math.abs(at - before[i]!));
+      expect(Math.max(...moved), `px that something moved by for ${name}`).to.be.at.most(4);
       expect(await page.getByRole('button', { name, exact: true }).getAttribute('aria-pressed')).to.equal('true');
       if (key !== 'w') await becomes(isGrey, `${name} is without hue`);
       await page.keyboard.press(key);

@@ -81,8 +81,8 @@ describe('a studio without anything in it', () => {
   it('says in each place what comes next, all of it in the window, on a phone too; one of ours is looked at in one press', async () => {
     const sitting = await Sitting.begin(false, { viewport: { width: 390, height: 844 }, hasTouch: true });
     const { page } = sitting;
-    const expectWithin = async (place: string): Promise<void> => {
-      await page.locator('.empty-place, .log').first().waitFor();
+    const expectWithin = async (place: string, title: string): Promise<void> => {
+      await page.getByRole('heading', { level: 1, name: title }).waitFor();
       const wide = await page.locator('main h1, main p, main button, main a').evaluateAll((all) =>
         all
           .map((one) => one.getBoundingClientRect())
@@ -92,7 +92,7 @@ describe('a studio without anything in it', () => {
       expect(Math.max(...wide), place).to.be.at.most(390);
     };
     await sitting.open();
-    await expectWithin('paintings');
+    await expectWithin('paintings', 'Nothing on the easel yet');
     await page.locator('[data-test=look-at-ours]').tap();
     await page.locator('.picture canvas').waitFor();
     const { paintings, references } = await sitting.rows();
@@ -103,10 +103,14 @@ describe('a studio without anything in it', () => {
     await page.getByLabel('Title').fill('The pear');
     await page.getByRole('button', { name: 'Begin', exact: true }).tap();
     await page.getByRole('button', { name: 'Choose a picture' }).waitFor();
-    await expectWithin('reference');
-    for (const place of ['Mixing', 'Log', 'Cards']) {
+    await expectWithin('reference', 'Bring a picture to paint from');
+    for (const [place, title] of [
+      ['Mixing', 'No piles yet'],
+      ['Log', 'The pear'],
+      ['Cards', 'No cards yet'],
+    ] as const) {
       await page.getByRole('link', { name: place, exact: true }).tap();
-      await expectWithin(place);
+      await expectWithin(place, title);
     }
     expect(sitting.faults).to.deep.equal([]);
     await sitting.end();

@@ -99,4 +99,11 @@ h1 {
     flex-basis: 100%;
   }
 }
+/* All four in the width of a hand. */
+@media (max-width: 480px) {
+  .tabs :deep(.v-tab) {
+    min-width: 0;
+    padding: 0 calc(2 * var(--unit));
+  }
+}
 </style>

@@ -13,10 +13,11 @@ const props = defineProps<{
   looked: LookedAt | undefined;
   reach: ReachMap | undefined;
   sweeping: number | undefined;
+  sweepFailed: boolean;
   bounds: readonly number[];
   warmth: number | undefined;
 }>();
-const emit = defineEmits<{ cancel: [] }>();
+const emit = defineEmits<{ cancel: []; again: [] }>();
 const looking = useLooking();
 const store = useReference();
 const sight = useSight();
@@ -91,6 +92,10 @@ defineExpose({ setSteps });
       <template v-if="sweeping !== undefined">
         <span>Looking through the picture… {{ per(sweeping) }}</span>
         <button type="button" class="link-key" @click="emit('cancel')">Leave off</button>
+      </template>
+      <template v-else-if="sweepFailed">
+        <span>The picture could not be looked through.</span>
+        <button type="button" class="link-key" @click="emit('again')">Look through it again</button>
       </template>
       <span v-else-if="reach">Hatched is out of reach of this palette: {{ per(reach.out) }} of the picture.</span>
     </template>

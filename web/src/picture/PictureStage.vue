@@ -74,8 +74,8 @@ const shown = computed<Shown | undefined>(() => {
     scale: scale.value * dense,
   };
 });
-const { looked, reach, sweeping, cancelSweep, bounds } = useLooked(shown);
-defineExpose({ looked, reach, sweeping, cancelSweep, bounds });
+const { looked, reach, sweeping, sweepFailed, sweepReach, cancelSweep, bounds } = useLooked(shown);
+defineExpose({ looked, reach, sweeping, sweepFailed, sweepReach, cancelSweep, bounds });
 
 function draw(): void {
   const at = canvas.value;

@@ -38,6 +38,8 @@ export function useLooked(shown: Readonly<Ref<Shown | undefined>>, isPart = fals
   const reach = shallowRef<ReachMap>();
   /** How far the sweep for what is out of reach is, 0–1. */
   const sweeping = ref<number>();
+  /** Whether it came to nothing, though nobody left it off. */
+  const sweepFailed = ref(false);
   let isGone = false;
 
   const bounds = (): readonly number[] => dress.bounds;
@@ -121,6 +123,7 @@ export function useLooked(shown: Readonly<Ref<Shown | undefined>>, isPart = fals
   async function sweepReach(): Promise<void> {
     sweep?.abort();
     sweeping.value = undefined;
+    sweepFailed.value = false;
     if (!isReach() || !store.pixels || !desk.desk) return;
     const own = (sweep = new AbortController());
     reach.value = undefined;
@@ -135,6 +138,7 @@ export function useLooked(shown: Readonly<Ref<Shown | undefined>>, isPart = fals
     if (own.signal.aborted || isGone) return;
     sweeping.value = undefined;
     reach.value = found;
+    sweepFailed.value = !found;
   }
   const cancelSweep = (): void => {
     sweep?.abort();
@@ -179,5 +183,5 @@ export function useLooked(shown: Readonly<Ref<Shown | undefined>>, isPart = fals
     sweep?.abort();
   });
 
-  return { looked, reach, sweeping, cancelSweep, bounds };
+  return { looked, reach, sweeping, sweepFailed, sweepReach, cancelSweep, bounds };
 }

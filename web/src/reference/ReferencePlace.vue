@@ -174,20 +174,7 @@ useShortcuts(() => [
         </PictureStage>
         <div class="under">
           <LookKeys v-if="steps > 0" />
-          <LookLine
-            v-if="steps > 0 && !looking.isPlain"
-            ref="stageLine"
-            class="line"
-            :looked="stage?.looked"
-            :reach="stage?.reach"
-            :sweeping="stage?.sweeping"
-            :bounds="stage?.bounds() ?? [5]"
-            :warmth="warmthHere"
-            @cancel="stage?.cancelSweep()"
-          >
-            <DressLine :looked="stage?.looked" />
-          </LookLine>
-          <StageKeys v-if="steps > 0" :class="{ folded: !looking.isPlain }" />
+          <StageKeys v-if="steps > 0" />
         </div>
       </template>
       <EmptyPlace v-else-if="!store.reference" title="Bring a picture to paint from">
@@ -256,6 +243,21 @@ useShortcuts(() => [
         @camera="choose('another', true)"
         @replace="choose('instead')"
       />
+      <LookLine
+        v-if="steps > 0 && store.pixels && !looking.isPlain"
+        ref="stageLine"
+        class="line"
+        :looked="stage?.looked"
+        :reach="stage?.reach"
+        :sweeping="stage?.sweeping"
+        :sweep-failed="stage?.sweepFailed === true"
+        :bounds="stage?.bounds() ?? [5]"
+        :warmth="warmthHere"
+        @cancel="stage?.cancelSweep()"
+        @again="stage?.sweepReach()"
+      >
+        <DressLine :looked="stage?.looked" />
+      </LookLine>
     </aside>
   </div>
 </template>
@@ -281,26 +283,24 @@ useShortcuts(() => [
   /* Its room is there before it is: the picture does not change its size. */
   min-height: 88px;
 }
-/* With a look on, what it says stands where the tools were, and they behind their key. */
-.under:has(> .line) {
-  grid-template-columns: minmax(0, 1fr) auto;
-}
-.under > :first-child {
-  grid-column: 1 / -1;
-}
-.folded :deep(.area),
-.folded :deep(.tool),
-.folded :deep(.some),
-.folded :deep(.gap) {
-  display: none !important;
-}
-.folded :deep(.everything) {
-  display: inline-flex !important;
-}
 .panel {
+  display: flex;
+  flex-direction: column;
   padding: calc(2 * var(--unit)) calc(6 * var(--unit)) calc(3 * var(--unit));
   overflow-y: auto;
   border-left: 1px solid var(--surround-line);
+}
+.panel > * {
+  flex: none;
+}
+/* What a look says stands at the foot: neither the picture nor a key moves for it. */
+.line {
+  position: sticky;
+  bottom: calc(-3 * var(--unit));
+  margin: auto calc(-6 * var(--unit)) calc(-3 * var(--unit));
+  padding: var(--unit) calc(6 * var(--unit));
+  background: var(--surround);
+  border-top: 1px solid var(--surround-line);
 }
 .behind {
   display: flex;
@@ -354,6 +354,11 @@ useShortcuts(() => [
     border-left: 0;
     max-height: 46vh;
   }
+  .line {
+    bottom: calc(-2 * var(--unit));
+    margin: auto calc(-4 * var(--unit)) calc(-2 * var(--unit));
+    padding: 0 calc(4 * var(--unit));
+  }
 }
 @media (orientation: portrait) and (min-width: 601px) {
   .reference {
@@ -368,10 +373,6 @@ useShortcuts(() => [
   }
   .under > :first-child {
     grid-column: auto;
-  }
-  .under > .line {
-    grid-row: 2;
-    grid-column: 1 / -1;
   }
 }
 @media (max-width: 600px) and (orientation: portrait) {
