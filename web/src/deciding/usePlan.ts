@@ -1,16 +1,16 @@
 import { hexToLab, labToHex, LEAST_PILES, type Lab } from '@dusk/core';
-import type { Operation, ShapeDto } from '@dusk/wire';
+import type { Operation, PaintingDto, ReferenceDto, ShapeDto } from '@dusk/wire';
 import { labDto, labOfDto } from '@dusk/wire/written';
 import { MOST_FLAT_SHAPES } from '@dusk/wire/limits';
 import { defineStore } from 'pinia';
-import { computed, ref, shallowRef } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
 import { newId } from '../floor/ids.ts';
 import { usePaintings } from '../stores/paintings.ts';
 import { MOST_AT_ONCE, useManyPiles } from '../stores/manyPiles.ts';
 import { usePiles } from '../stores/piles.ts';
 import { useReference } from '../stores/reference.ts';
 import { useSamples } from '../stores/samples.ts';
-import { before, useStudio } from '../studio/useStudio.ts';
+import { useStudio } from '../studio/useStudio.ts';
 
 /** Pixels of the longer side of a picture that is made of its shapes. */
 const LONGEST = 1200;
@@ -18,6 +18,11 @@ const LONGEST = 1200;
 const USUAL_RATIO = 4 / 3;
 /** A hand that does not move for so long rests, ms. */
 const REST_MS = 450;
+/** px. */
+interface Sides {
+  readonly width: number;
+  readonly height: number;
+}
 /** Value, hue and strength of a shape of which nothing is said yet. */
 const UNSAID: Lab = [50, 0, 0];
 
@@ -30,21 +35,34 @@ export const usePlan = defineStore('plan', () => {
   const studio = useStudio();
   const many = useManyPiles();
 
-  /** What is on its way to the studio: it counts until it is there. */
-  const ahead = shallowRef<{ readonly of: string; readonly shapes: readonly ShapeDto[] }>();
-  const shapes = computed<readonly ShapeDto[]>(() =>
-    ahead.value?.of === reference.reference?.id ? (ahead.value?.shapes ?? []) : (reference.view.shapes ?? []),
-  );
+  /** What is on its way to the studio, by the picture it is of: it counts until it is there. */
+  const ahead = shallowRef<ReadonlyMap<string, readonly ShapeDto[]>>(new Map());
+  function setAhead(of: string, shapes: readonly ShapeDto[] | undefined): void {
+    const next = new Map(ahead.value);
+    if (shapes) next.set(of, shapes);
+    else next.delete(of);
+    ahead.value = next;
+  }
+  /** Shapes of a picture, whichever is looked at. */
+  const shapesOf = (of: string): readonly ShapeDto[] => ahead.value.get(of) ?? studio.rows.references.get(of)?.view.shapes ?? [];
+  const isHere = (of: string): boolean => reference.reference?.id === of;
+  const shapes = computed<readonly ShapeDto[]>(() => ahead.value.get(reference.reference?.id ?? '') ?? reference.view.shapes ?? []);
   const at = ref<number>();
   const selected = computed(() => (at.value === undefined ? undefined : shapes.value[at.value]));
   const isBlank = computed(() => reference.view.blank ?? false);
+  // What is selected is of the picture that is looked at.
+  watch(
+    () => reference.reference?.id,
+    () => (at.value = undefined),
+    { flush: 'sync' },
+  );
   const groundLab = computed(() => hexToLab(paintings.onEasel?.ground ?? '#808080'));
 
   /** The shapes as a picture: flat colours on the ground. */
-  async function drawn(list: readonly ShapeDto[], width: number, height: number): Promise<File> {
+  async function drawn(list: readonly ShapeDto[], ground: string, { width, height }: Sides): Promise<File> {
     const canvas = new OffscreenCanvas(width, height);
     const context = canvas.getContext('2d')!;
-    context.fillStyle = paintings.onEasel?.ground ?? '#808080';
+    context.fillStyle = ground;
     context.fillRect(0, 0, width, height);
     for (const { points, lab } of list) {
       context.fillStyle = labToHex(labOfDto(lab));
@@ -55,13 +73,17 @@ export const usePlan = defineStore('plan', () => {
     return new File([await canvas.convertToBlob({ type: 'image/png' })], 'A value plan.png', { type: 'image/png' });
   }
 
+  const sidesOf = ({ canvas }: PaintingDto): Sides => {
+    const ratio = canvas ? canvas.widthMm / canvas.heightMm : USUAL_RATIO;
+    const [width, height] = ratio >= 1 ? [LONGEST, Math.round(LONGEST / ratio)] : [Math.round(LONGEST * ratio), LONGEST];
+    return { width: Math.max(1, width), height: Math.max(1, height) };
+  };
+
   /** A plan on an empty canvas of the painting's proportions becomes the picture. @returns whether it was made */
   async function begin(): Promise<boolean> {
     const painting = paintings.onEasel;
     if (!painting) return false;
-    const ratio = painting.canvas ? painting.canvas.widthMm / painting.canvas.heightMm : USUAL_RATIO;
-    const [width, height] = ratio >= 1 ? [LONGEST, Math.round(LONGEST / ratio)] : [Math.round(LONGEST * ratio), LONGEST];
-    const pictureId = await paintings.pictureIdOf(await drawn([], Math.max(1, width), Math.max(1, height)));
+    const pictureId = await paintings.pictureIdOf(await drawn([], painting.ground, sidesOf(painting)));
     if (pictureId === undefined) return false;
     const id = newId();
     reference.choose(id);
@@ -75,29 +97,45 @@ export const usePlan = defineStore('plan', () => {
     );
   }
 
-  /** Keeps the shapes; a picture that is made of them is drawn anew with them. */
-  async function keep(next: readonly ShapeDto[], says: string): Promise<void> {
-    const of = reference.reference?.id;
-    if (of === undefined) return;
-    const own = (ahead.value = { of, shapes: next });
-    reference.tryView({ shapes: next });
-    // One after the other: each rests on the version before it.
-    await (saving = saving.then(() => save(own, says)));
-    if (ahead.value !== own) return;
-    ahead.value = undefined;
-    reference.tryView(undefined);
+  /**
+   * Keeps the shapes of a picture, which need not be the one that is looked at any more; a picture that is
+   * made of them is drawn anew with them. What was kept before need not be answered yet.
+   */
+  async function keep(of: string, next: readonly ShapeDto[], says: string): Promise<void> {
+    setAhead(of, next);
+    if (isHere(of)) reference.tryView({ shapes: next });
+    try {
+      await save(of, next, says);
+    } finally {
+      if (ahead.value.get(of) === next) {
+        setAhead(of, undefined);
+        if (isHere(of)) reference.tryView(undefined);
+      }
+    }
   }
-  let saving: Promise<unknown> = Promise.resolve();
-  async function save({ of, shapes: next }: NonNullable<typeof ahead.value>, says: string): Promise<void> {
-    const { pixels, reference: row } = reference;
-    if (row?.id !== of) return;
-    const sent = next.map((shape) => ({ ...shape, points: [...shape.points] }));
-    const pictureId = isBlank.value && pixels ? await paintings.pictureIdOf(await drawn(next, pixels.width, pixels.height)) : undefined;
-    const view = { ...row.view, shapes: sent } as never;
+  let drawing: Promise<unknown> = Promise.resolve();
+  /** The plan as a picture, one after the other. */
+  function pictureOf({ id, paintingId, width, height }: ReferenceDto, next: readonly ShapeDto[]): Promise<string | undefined> {
+    const painting = paintings.byId.get(paintingId);
+    const sides = (isHere(id) && reference.pixels) || (width > 0 ? { width, height } : painting ? sidesOf(painting) : undefined);
+    const own = drawing.then(async () => sides && paintings.pictureIdOf(await drawn(next, painting?.ground ?? '#808080', sides)));
+    drawing = own.catch(() => undefined);
+    return own;
+  }
+  async function save(of: string, next: readonly ShapeDto[], says: string): Promise<void> {
+    const row = studio.rows.references.get(of);
+    if (!row) return;
+    const pictureId = row.view.blank ? await pictureOf(row, next) : undefined;
+    const { version, view } = studio.rows.references.get(of) ?? row;
+    const shapes = next.map((shape) => ({ ...shape, points: [...shape.points] }));
     await studio.make(
-      [{ do: 'reference.change', id: row.id, version: before(row.version, false), ...(pictureId && { pictureId }), view }],
+      [{ do: 'reference.change', id: of, version, ...(pictureId && { pictureId }), view: { ...view, shapes } as never }],
       says,
     );
+  }
+  /** Keeps the shapes of the picture that is looked at. */
+  async function keepHere(next: readonly ShapeDto[], says: string): Promise<void> {
+    if (reference.reference) await keep(reference.reference.id, next, says);
   }
 
   const called = (shape: ShapeDto | undefined, i: number): string => shape?.thing || `shape ${i + 1}`;
@@ -105,12 +143,12 @@ export const usePlan = defineStore('plan', () => {
   async function add(points: readonly number[], lab: Lab = UNSAID): Promise<void> {
     if (shapes.value.length >= MOST_FLAT_SHAPES) return;
     at.value = shapes.value.length;
-    await keep([...shapes.value, { points, lab: labDto(lab) }], 'Drew a shape');
+    await keepHere([...shapes.value, { points, lab: labDto(lab) }], 'Drew a shape');
   }
   function change(part: Partial<ShapeDto>, says: string): Promise<void> {
     const i = at.value;
     if (i === undefined || !selected.value) return Promise.resolve();
-    return keep(
+    return keepHere(
       shapes.value.map((shape, k) => (k === i ? { ...shape, ...part } : shape)),
       says,
     );
@@ -118,14 +156,15 @@ export const usePlan = defineStore('plan', () => {
   /** Shows how it would be, while a hand still moves. */
   function tryOn(part: Partial<ShapeDto>): void {
     const next = shapes.value.map((shape, k) => (k === at.value ? { ...shape, ...part } : shape));
-    if (ahead.value) ahead.value = { ...ahead.value, shapes: next };
+    const of = reference.reference?.id;
+    if (of !== undefined && ahead.value.has(of)) setAhead(of, next);
     reference.tryView({ shapes: next });
   }
   async function remove(): Promise<void> {
     const i = at.value;
     if (i === undefined) return;
     at.value = undefined;
-    await keep(
+    await keepHere(
       shapes.value.filter((_, k) => k !== i),
       `Took ${called(shapes.value[i], i)} away`,
     );
@@ -146,54 +185,56 @@ export const usePlan = defineStore('plan', () => {
   let kept: (() => Promise<void>) | undefined;
   function say(lab: Lab): void {
     const i = at.value;
-    if (i === undefined) return;
+    const of = reference.reference?.id;
+    if (i === undefined || of === undefined) return;
     tryOn({ lab: labDto(lab), pileId: undefined });
     clearTimeout(resting);
     kept = async () => {
       kept = undefined;
-      const next = shapes.value.map((shape, k) => (k === i ? { ...shape, lab: labDto(lab), pileId: undefined } : shape));
-      await keep(next as readonly ShapeDto[], `Said the colour of ${called(next[i] as ShapeDto, i)}`);
+      const next = shapesOf(of).map((shape, k) => (k === i ? { ...shape, lab: labDto(lab), pileId: undefined } : shape));
+      if (next[i]) await keep(of, next as readonly ShapeDto[], `Said the colour of ${called(next[i] as ShapeDto, i)}`);
     };
     resting = setTimeout(() => void kept?.(), REST_MS);
   }
-  /** What is still under the hand is kept, and what is on its way is there. */
-  async function settled(): Promise<void> {
+  /** What is still under the hand is on its way. */
+  function atRest(): void {
     clearTimeout(resting);
-    await kept?.();
-    await saving;
+    void kept?.();
   }
+  // Another shape, or another picture, is another hand's work.
+  watch([at, () => reference.reference?.id], atRest, { flush: 'sync' });
 
   /** Shapes that have no pile yet. */
   const bare = computed(() => shapes.value.flatMap((shape, i) => (shape.pileId && piles.byId.has(shape.pileId) ? [] : [{ shape, i }])));
   /** The shapes that have no pile become piles in one step, each sampled where it lies; they are dressed in them. */
   async function becomePiles(once: boolean): Promise<boolean> {
-    await settled();
+    atRest();
     const { pixels, reference: row } = reference;
     if (!pixels || !row) return false;
-    const wanted = bare.value.slice(0, MOST_AT_ONCE);
-    const ids = await many.keep(
-      wanted.map(({ shape }) => {
-        const lab = labOfDto(shape.lab);
-        const outline = samples.drawn(shape.points.map((v, k) => v * (k % 2 === 0 ? pixels.width : pixels.height)));
-        return {
-          paint: lab,
-          ...(shape.thing && { name: shape.thing }),
-          sample: { referenceId: row.id, outline, seen: lab, zone: '', thing: shape.thing ?? '', valueOnly: false },
-        };
-      }),
-      {
-        once: once && wanted.length >= LEAST_PILES,
-        also: (made): Operation[] => {
-          const { view, version } = reference.reference ?? row;
-          if (made.length !== wanted.length || reference.reference?.id !== row.id) return [];
-          const dressed = shapes.value.map((shape, i) => {
-            const k = wanted.findIndex((one) => one.i === i);
-            return { ...shape, points: [...shape.points], ...(k >= 0 && { pileId: made[k]! }) };
-          });
-          return [{ do: 'reference.change', id: row.id, version, view: { ...view, shapes: dressed } as never }];
-        },
+    const wanted = bare.value.slice(0, MOST_AT_ONCE).map(({ shape }) => {
+      const lab = labOfDto(shape.lab);
+      const outline = samples.drawn(shape.points.map((v, k) => v * (k % 2 === 0 ? pixels.width : pixels.height)));
+      return {
+        shape,
+        paint: lab,
+        ...(shape.thing && { name: shape.thing }),
+        sample: { referenceId: row.id, outline, seen: lab, zone: '', thing: shape.thing ?? '', valueOnly: false },
+      };
+    });
+    const ids = await many.keep(wanted, {
+      once: once && wanted.length >= LEAST_PILES,
+      // The shapes as they are by then: what lies where one lay that was asked for is dressed.
+      also: (made): Operation[] => {
+        const now = studio.rows.references.get(row.id);
+        if (!now) return [];
+        const dressed = shapesOf(row.id).map((shape) => {
+          const one = wanted.find((other) => other.shape.points.join() === shape.points.join());
+          const pileId = one && made.get(one);
+          return { ...shape, points: [...shape.points], ...(pileId !== undefined && { pileId }) };
+        });
+        return [{ do: 'reference.change', id: row.id, version: now.version, view: { ...now.view, shapes: dressed } as never }];
       },
-    );
+    });
     return ids.length > 0;
   }
 

@@ -36,6 +36,7 @@ export interface ToBecome {
 }
 
 interface Planned extends ToBecome {
+  readonly of: ToBecome;
   readonly id: string;
   readonly name: string;
   readonly mixture: Mixture;
@@ -58,8 +59,8 @@ export function useManyPiles() {
     const { dulling, amountMl } = settings.settings;
     const taken = new Set(piles.names);
     const list: Planned[] = [];
-    for (const one of wanted) {
-      const laid = landing.deskFor(one.paint);
+    // Of this palette, though another painting may be on the easel before all are found.
+    for (const { one, laid } of wanted.map((one) => ({ one, laid: landing.deskFor(one.paint) }))) {
       if (!laid) break;
       const found = await unlessGivenUp(
         engine().ask('solve', { target: one.paint, wishes: { dulling, amountMl } }, { desk: laid, ...(signal && { signal }) }),
@@ -68,7 +69,7 @@ export function useManyPiles() {
       if (!best) continue;
       const name = one.name && !taken.has(one.name) ? one.name : firstName(one.paint, taken);
       taken.add(name);
-      list.push({ ...one, id: newId(), name, mixture: best.mixture, lab: best.lab });
+      list.push({ ...one, of: one, id: newId(), name, mixture: best.mixture, lab: best.lab });
     }
     return list;
   }
@@ -88,6 +89,7 @@ export function useManyPiles() {
   /**
    * Keeps them all in one change.
    * @param once whether what they share is mixed once
+   * @param also what is done in the same change, told which pile is of what
    * @returns ids of the piles, in the order of what was wanted
    */
   async function keep(
@@ -96,12 +98,13 @@ export function useManyPiles() {
       once = false,
       signal,
       also = () => [],
-    }: { once?: boolean; signal?: AbortSignal; also?: (ids: readonly string[]) => Operation[] } = {},
+    }: { once?: boolean; signal?: AbortSignal; also?: (made: ReadonlyMap<ToBecome, string>) => Operation[] } = {},
   ): Promise<readonly string[]> {
+    // Another may be on the easel by the time that recipes are found.
+    const paintingId = paintings.onEasel!.id;
     const list = await planned(wanted.slice(0, MOST_AT_ONCE), signal);
     if (list.length === 0 || signal?.aborted) return [];
     const common = once ? await shared(list) : undefined;
-    const paintingId = paintings.onEasel!.id;
     const ml = settings.settings.amountMl;
     const heapId = newId();
     const ops: Operation[] = [];
@@ -132,7 +135,7 @@ export function useManyPiles() {
     }
     const ids = list.map(({ id }) => id);
     const says = common ? `Kept ${list.length} piles, ${colourName(common.lab)} mixed once for them` : `Kept ${list.length} piles`;
-    return (await studio.make([...ops, ...also(ids)], says)) ? ids : [];
+    return (await studio.make([...ops, ...also(new Map(list.map(({ of, id }) => [of, id])))], says)) ? ids : [];
   }
 
   return { keep };

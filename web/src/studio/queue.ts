@@ -78,6 +78,7 @@ export class Queue {
   static async open(studio: string): Promise<Queue> {
     const queue = new Queue(await stored(`${NAME}.${studio}`));
     await queue.adopt();
+    await queue.forget();
     return queue;
   }
 
@@ -96,16 +97,26 @@ export class Queue {
     await deleteDB(NAME);
   }
 
+  /** Versions that nothing rests on. */
+  private async forget(): Promise<void> {
+    const tx = this.db.transaction(['changes', 'versions'], 'readwrite');
+    if ((await tx.objectStore('changes').count()) === 0) await tx.objectStore('versions').clear();
+    await tx.done;
+  }
+
   async all(): Promise<Waiting[]> {
     return (await this.db.getAll('changes')) as Waiting[];
   }
 
-  /** Puts a change last. Operations on rows that others before it write take their version from the studio's answer to those. */
-  async add(change: Change, says: string, was: Waiting['was'] = []): Promise<Waiting> {
+  /**
+   * Puts a change last. Operations on rows that others before it write take their version from the studio's answer to those.
+   * @param own places of operations that rest on changes which may have been answered already, unheard of by the hand
+   */
+  async add(change: Change, says: string, was: Waiting['was'] = [], own: Waiting['follows'] = []): Promise<Waiting> {
     const tx = this.db.transaction('changes', 'readwrite');
     const before = (await tx.store.getAll()) as Waiting[];
     const earlier = new Set(before.flatMap((one) => written(one.change)));
-    const follows = change.ops.flatMap((op, i) => (hasVersion(op) && earlier.has(idOf(op) ?? '') ? [i] : []));
+    const follows = change.ops.flatMap((op, i) => (hasVersion(op) && (own.includes(i) || earlier.has(idOf(op) ?? '')) ? [i] : []));
     const behind = before.find((one) => one.parked && rests(change, one.change));
     const item = {
       change,
@@ -126,7 +137,9 @@ export class Queue {
     if (!item) return undefined;
     const ops = await Promise.all(
       item.change.ops.map(async (op, i) => {
-        const version = item.follows.includes(i) ? await this.db.get('versions', idOf(op)!) : undefined;
+        const answered = item.follows.includes(i) ? await this.db.get('versions', idOf(op)!) : undefined;
+        // What was answered long ago is older than what the hand saw.
+        const version = answered !== undefined && hasVersion(op) ? Math.max(answered, op.version) : undefined;
         const local = localPictureOf(op);
         const picture = local === undefined ? undefined : await this.db.get('pictures', local);
         return { ...op, ...(version !== undefined && { version }), ...(picture?.id && { pictureId: picture.id }) } as Operation;
@@ -154,10 +167,9 @@ export class Queue {
     const tx = this.db.transaction(['changes', 'versions', 'pictures'], 'readwrite');
     await tx.objectStore('changes').delete(item.n);
     const left = await tx.objectStore('changes').count();
-    if (left === 0) {
-      await tx.objectStore('versions').clear();
-      await tx.objectStore('pictures').clear();
-    } else for (const [id, version] of versions) await tx.objectStore('versions').put(version, id);
+    // Versions stay: a change that is being kept this moment may rest on this one.
+    if (left === 0) await tx.objectStore('pictures').clear();
+    for (const [id, version] of versions) await tx.objectStore('versions').put(version, id);
     await tx.done;
   }
 

@@ -63,9 +63,9 @@ export class Sender {
   }
 
   /** Keeps a change here and sends it; answers once it is known what became of it, or that it waits. */
-  async make(change: Change, says: string, was?: Waiting['was']): Promise<Outcome> {
+  async make(change: Change, says: string, was?: Waiting['was'], own?: Waiting['follows']): Promise<Outcome> {
     const outcome = new Promise<Outcome>((resolve) => this.asking.set(change.id, resolve));
-    const item = await this.queue.add(change, says, was);
+    const item = await this.queue.add(change, says, was, own);
     this.channel.postMessage('changed');
     this.changed();
     if (item.parked) this.tell({ id: change.id, outcome: { is: 'waiting', problem: item.parked.problem } });

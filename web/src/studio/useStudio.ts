@@ -52,7 +52,9 @@ export const useStudio = defineStore('studio', () => {
   /** The change at the place that this window has come to, where that is known. */
   let log: string | undefined;
   function apply(answer: Answer): void {
+    liftAhead();
     applied(rows, heard, answer);
+    layAhead();
     if (answer.seq < seq.value) return;
     log = answer.log ?? (answer.seq === seq.value ? log : undefined);
     seq.value = answer.seq;
@@ -107,24 +109,39 @@ export const useStudio = defineStore('studio', () => {
     await Promise.all([load('studio'), ...recent.map((id) => load('painting', id).catch(() => undefined))]).catch(() => undefined);
   }
 
-  /** Rows that were shown before the studio answered, and that it refused, go as they came. */
-  const shownAhead = new Map<string, () => void>();
+  /**
+   * Changes that are shown before the studio has answered, oldest first, laid over the rows as they were heard
+   * of: what is done next is done upon them.
+   */
+  const shownAhead = new Map<string, Change>();
+  /** Rows that something is laid over, as they were heard of. */
+  const under = new Map<string, { readonly kind: keyof typeof rows; readonly id: string; readonly row: { id: string } | undefined }>();
+  const rowsOf = (kind: keyof typeof rows) => rows[kind] as Map<string, { id: string }>;
+  function liftAhead(): void {
+    for (const { kind, id, row } of under.values())
+      if (row) rowsOf(kind).set(id, row);
+      else rowsOf(kind).delete(id);
+    under.clear();
+  }
+  function layAhead(): void {
+    for (const { ops } of shownAhead.values())
+      for (const [kind, list] of Object.entries(provisionally(ops, rows)) as [keyof typeof rows, readonly { id: string }[]][])
+        for (const row of list) {
+          const key = `${kind} ${row.id}`;
+          if (!under.has(key)) under.set(key, { kind, id: row.id, row: rowsOf(kind).get(row.id) });
+          rowsOf(kind).set(row.id, row);
+        }
+  }
   function showAhead(change: Change): void {
-    const ahead = provisionally(change.ops, rows);
-    const undo: (() => void)[] = [];
-    for (const [kind, list] of Object.entries(ahead) as [keyof typeof rows, readonly { id: string }[]][])
-      for (const row of list) {
-        const map = rows[kind] as Map<string, { id: string }>;
-        const was = map.get(row.id);
-        undo.push(() => {
-          if (was) map.set(row.id, was);
-          else map.delete(row.id);
-          // What was heard meanwhile lay over it: it is to be heard again.
-          heard.delete(`${kind} ${row.id}`);
-        });
-        map.set(row.id, row);
-      }
-    shownAhead.set(change.id, () => undo.reverse().forEach((back) => back()));
+    liftAhead();
+    shownAhead.set(change.id, change);
+    layAhead();
+  }
+  function showNoLonger(id: string): void {
+    if (!shownAhead.has(id)) return;
+    liftAhead();
+    shownAhead.delete(id);
+    layAhead();
   }
 
   function heardOf({ id, outcome }: { readonly id: string; readonly outcome: Outcome }): void {
@@ -133,8 +150,7 @@ export const useStudio = defineStore('studio', () => {
       shownAhead.delete(id);
       apply(outcome.answer);
     } else if (outcome.is === 'refused') {
-      shownAhead.get(id)?.();
-      shownAhead.delete(id);
+      showNoLonger(id);
       void reload();
     }
   }
@@ -167,7 +183,12 @@ export const useStudio = defineStore('studio', () => {
     .then(
       (opened) => {
         sender = opened;
-        void look().then(() => opened.go());
+        void look().then(async () => {
+          await loaded;
+          // What was left waiting when the page was left.
+          for (const { change, parked } of waiting.value) if (!parked) showAhead(change);
+          await opened.go();
+        });
       },
       () => undefined,
     );
@@ -206,14 +227,18 @@ export const useStudio = defineStore('studio', () => {
     }
   };
 
-  /** Keeps a change here, sends it, and says what became of it. @returns whether it is kept, here or there */
-  async function sent(change: Change, says: string): Promise<Outcome> {
+  /**
+   * Keeps a change here, sends it, and says what became of it.
+   * @param own places of operations on rows that changes of this window, on their way, write as well
+   * @returns whether it is kept, here or there
+   */
+  async function sent(change: Change, says: string, own: readonly number[] = []): Promise<Outcome> {
     await opening;
     const was = change.ops.map(fieldsNow);
     // A picture takes a while to go: it is shown from this browser until the studio has it.
     const isShown = change.ops.some((op) => localPictureOf(op) !== undefined);
     if (isShown) showAhead(change);
-    const outcome = await (sender ? sender.make(change, says, was) : unkept(change));
+    const outcome = await (sender ? sender.make(change, says, was, own) : unkept(change));
     if (!sender) heardOf({ id: change.id, outcome });
     if (outcome.is === 'waiting') {
       if (!isShown) showAhead(change);
@@ -249,16 +274,21 @@ export const useStudio = defineStore('studio', () => {
 
   /**
    * Sends a change behind those on their way that write the same rows: what a hand laid on a row as it
-   * was shown is meant for the row as the hand's own earlier changes leave it.
+   * was shown is meant for the row as the hand's own earlier changes leave it. It is kept in this browser at
+   * once, and takes its versions when it goes; a browser that keeps nothing waits for those before it.
    */
   async function inTurn(change: Change, says: string): Promise<Outcome> {
     const versioned = change.ops.filter((op): op is VersionedOp => 'version' in op);
     const own = versioned.filter((op) => op.version === versionNow(op) && underWay.has(keyOf(op)));
     const earlier = own.flatMap((op) => underWay.get(keyOf(op)) ?? []);
     const work = (async () => {
-      await Promise.allSettled(earlier);
-      for (const op of own) op.version = versionNow(op) ?? op.version;
-      return sent(change, says);
+      await opening;
+      if (!sender) {
+        await Promise.allSettled(earlier);
+        for (const op of own) op.version = versionNow(op) ?? op.version;
+      }
+      const places = own.map((op) => change.ops.indexOf(op));
+      return sent(change, says, places);
     })();
     for (const op of versioned) underWay.set(keyOf(op), work);
     try {
@@ -294,8 +324,7 @@ export const useStudio = defineStore('studio', () => {
     const item = away.value && (await sender?.queue.all())?.find((one) => one.change.id === id);
     if (!item || !sender) return false;
     await sender.queue.remove(item);
-    shownAhead.get(id)?.();
-    shownAhead.delete(id);
+    showNoLonger(id);
     await look();
     return true;
   }
