@@ -8,6 +8,8 @@ const MOST_MS = 2500;
 /** Drawing a plan as a picture and keeping it in the browser takes a moment; no hand leaves sooner. */
 const HAND_MS = 800;
 
+const aMoment = (): Promise<void> => new Promise((done) => setTimeout(done, HAND_MS));
+
 /** Walks that are tried; `SEEDS=3,9,27` tries others. */
 const SEEDS = (process.env['SEEDS'] ?? '11').split(',').map(Number);
 /** The same numbers in 0–1 for the same seed. */
@@ -91,7 +93,7 @@ describe('while the studio is slow', () => {
           await plan();
         },
         'load anew': async () => {
-          await page.waitForTimeout(HAND_MS);
+          await aMoment();
           await page.reload();
           await page.getByRole('link', { name: 'Reference', exact: true }).waitFor();
           await plan();
@@ -114,7 +116,7 @@ describe('while the studio is slow', () => {
       for (const [i, x] of drawn.entries())
         expect(Math.min(...kept[i]!.points.filter((_, k) => k % 2 === 0)), says()).to.be.closeTo(x, 0.01);
       await page.getByRole('button', { name: 'Make 8 piles of them' }).click();
-      await page.waitForTimeout(HAND_MS);
+      await aMoment();
       await go(`painting/${other}/reference`);
       await soon(async () => (await shapes()).every(({ pileId }) => pileId !== undefined), `each shape has its pile; ${says()}`);
       const piles = (await sitting.rows(paintingId)).piles!;

@@ -44,9 +44,17 @@ export function firstName(lab: Lab, taken: ReadonlySet<string> = new Set()): str
 /** `14:20`, in the painter's own time. */
 export const clock = (at: string): string => new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
 
+/** `3 March`, `3 March 2025` in another year than this. */
+export const day = (at: string | number, now = new Date()): string => {
+  const then = new Date(at);
+  const year = then.getFullYear() === now.getFullYear() ? {} : ({ year: 'numeric' } as const);
+  return then.toLocaleDateString('en-GB', { day: 'numeric', month: 'long', ...year });
+};
+/** `Tuesday 3 March`, with its year where that is another than this. */
+export const weekday = (at: string | number, now = new Date()): string =>
+  `${new Date(at).toLocaleDateString('en-GB', { weekday: 'long' })} ${day(at, now)}`;
+
 /** `14:20` today, `3 March, 14:20` before. */
 export function moment(at: string, now = new Date()): string {
-  const then = new Date(at);
-  if (then.toDateString() === now.toDateString()) return clock(at);
-  return `${then.toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })}, ${clock(at)}`;
+  return new Date(at).toDateString() === now.toDateString() ? clock(at) : `${day(at, now)}, ${clock(at)}`;
 }

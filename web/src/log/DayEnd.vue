@@ -6,7 +6,7 @@ import Field from '../controls/Field.vue';
 import FileDrop from '../controls/FileDrop.vue';
 import Sheet from '../controls/Sheet.vue';
 import { newId } from '../floor/ids.ts';
-import { counted } from '../floor/words.ts';
+import { counted, day } from '../floor/words.ts';
 import { useLog } from '../stores/log.ts';
 import { usePaintings } from '../stores/paintings.ts';
 import { usePiles } from '../stores/piles.ts';
@@ -37,8 +37,7 @@ const all = (fate: 'covered' | 'off'): void => void (fates.value = Object.fromEn
 const turn = (id: string, fate: 'covered' | 'off'): void =>
   void (fates.value = { ...fates.value, [id]: fates.value[id] === fate ? undefined : fate });
 async function photo(file: File): Promise<void> {
-  const day = new Date().toLocaleDateString(undefined, { day: 'numeric', month: 'long' });
-  hasPhoto.value = await paintings.addDayPhoto(props.painting.id, file, `${props.painting.title}, ${day}`);
+  hasPhoto.value = await paintings.addDayPhoto(props.painting.id, file, `${props.painting.title}, ${day(Date.now())}`);
 }
 /** A day is over after the last thing that was done in it, whatever this browser's clock says. */
 const overAt = ({ row, lastAt }: NonNullable<typeof log.current>): string =>

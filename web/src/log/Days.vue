@@ -5,7 +5,7 @@ import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { useWhite } from '../floor/white.ts';
 import Pick from '../controls/Pick.vue';
-import { counted } from '../floor/words.ts';
+import { clock, counted, weekday } from '../floor/words.ts';
 import { useLog } from '../stores/log.ts';
 import { usePaintings } from '../stores/paintings.ts';
 import { pictureUrl } from '../studio/api.ts';
@@ -18,7 +18,6 @@ const white = useWhite();
 const router = useRouter();
 const MINUTE_MS = 60_000;
 
-const time = (at: string): string => new Date(at).toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' });
 /** Half hours from now on, and the one that was said. */
 const HALF_HOUR = 30 * MINUTE_MS;
 const STOPS = 12;
@@ -28,7 +27,7 @@ const stops = computed(() => {
   const said = log.stopAt > log.at && !halves.includes(log.stopAt) ? [log.stopAt] : [];
   return [
     { value: 0, title: 'no time' },
-    ...[...said, ...halves].map((moment) => ({ value: moment, title: time(new Date(moment).toISOString()) })),
+    ...[...said, ...halves].map((moment) => ({ value: moment, title: clock(new Date(moment).toISOString()) })),
   ];
 });
 const photos = computed(() => paintings.all.flatMap(({ id }) => paintings.dayPhotosOf(id)));
@@ -41,8 +40,8 @@ const rows = computed(() =>
     for (const { kind, name } of areas) done.set(kind, [...(done.get(kind) ?? []), name]);
     return {
       row,
-      day: new Date(row.openedAt).toLocaleDateString(undefined, { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' }),
-      when: minutes > 0 ? `${time(row.openedAt)} to ${time(end)}, ${counted(minutes, 'minute')}` : time(row.openedAt),
+      day: weekday(row.openedAt),
+      when: minutes > 0 ? `${clock(row.openedAt)} to ${clock(end)}, ${counted(minutes, 'minute')}` : clock(row.openedAt),
       titles: ids.flatMap((id) => paintings.byId.get(id)?.title ?? []).join(', '),
       piles,
       done: [...done].map(([kind, names]) => `${kind === 'touched' ? 'felt' : kind}: ${[...new Set(names)].join(', ')}`).join('; '),

@@ -6,7 +6,7 @@ import { computed, defineAsyncComponent, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { onceTrue } from '../floor/opening.ts';
 import { useShortcuts } from '../floor/useShortcuts.ts';
-import { counted } from '../floor/words.ts';
+import { counted, weekday } from '../floor/words.ts';
 import { useKnown } from '../recipe/useKnown.ts';
 import { useLog, zone, type Advice, type AreaKind } from '../stores/log.ts';
 import { usePiles } from '../stores/piles.ts';
@@ -63,7 +63,7 @@ const layers = computed(() =>
       const how = [deed.laid?.how, deed.laid?.with && `with ${deed.laid.with}`].filter(Boolean).join(' ');
       return {
         id: deed.id,
-        when: new Date(deed.at).toLocaleDateString(undefined, { weekday: 'short', day: 'numeric', month: 'short' }),
+        when: weekday(deed.at),
         says: deed.kind === 'laid' ? `laid ${how}` : deed.kind === 'touched' ? `felt ${deed.touch}` : DONE[deed.kind],
         against: deed.laid?.against ? `though ${deed.laid.against}` : '',
         piles: found,

@@ -2,6 +2,7 @@ import type { Measure, OutingNews, OutingReturn } from '@dusk/core';
 import type { Operation, PileDto } from '@dusk/wire';
 import { labDto } from '@dusk/wire/written';
 import { mixAsPlanned } from '../recipe/deeds.ts';
+import { clock } from '../floor/words.ts';
 import type { Tube } from '../stores/tubes.ts';
 
 /** What one pile brings home, in words, and what it takes to keep that. */
@@ -13,8 +14,6 @@ export interface HomeNews {
   /** Steps that were ticked of a pile that is not mixed yet. */
   readonly ticked: readonly number[];
 }
-
-const clockOf = (at: string): string => new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
 
 /** The operations that mix a pile as planned, its own stage under the id it was given out there. */
 function mixedOutThere(
@@ -68,7 +67,7 @@ export function meetHome(
       else if (fresh.has(pile.id)) says.push('mixed for another');
       else {
         ops.push(...mixedOutThere(pile, one, measure, tubes, piles, fresh));
-        says.push(`mixed as planned at ${clockOf(one.mixedAt)}`);
+        says.push(`mixed as planned at ${clock(one.mixedAt)}`);
       }
     }
     const stageId = fresh.get(pile.id) ?? pile.stages.at(-1)?.id;

@@ -13,6 +13,7 @@ import MoreKeys from '../controls/MoreKeys.vue';
 import { newId } from '../floor/ids.ts';
 import { useShortcuts } from '../floor/useShortcuts.ts';
 import { useWhite } from '../floor/white.ts';
+import { day } from '../floor/words.ts';
 import { useLanding } from '../stores/landing.ts';
 import { usePaintings } from '../stores/paintings.ts';
 import { usePiles } from '../stores/piles.ts';
@@ -113,7 +114,6 @@ const withWhite = (reading: (typeof readings.value)[number]): string => {
   const rest = of.reduce((sum, { parts }) => sum + parts, 0) - self;
   return rest === 0 ? 'as it comes' : `1 to ${Math.round((10 * rest) / self) / 10} of white`;
 };
-const day = (at: string): string => new Date(at).toLocaleDateString(undefined, { day: 'numeric', month: 'long', year: 'numeric' });
 /** Letters of a date that are its minute. */
 const TO_THE_MINUTE = 16;
 const list = computed(() =>

@@ -15,7 +15,7 @@ import type {
   TargetSent,
   View,
 } from '@dusk/wire';
-import { counted } from '../floor/words.ts';
+import { counted, moment } from '../floor/words.ts';
 import type { RowMaps } from '../studio/rows.ts';
 
 /** Every operation that changes fields of a row that carries a version. */
@@ -246,7 +246,7 @@ export const WORDING: Wording = {
     light: word('light'),
     guests: tubes('tubes that joined'),
     note: line('note', 2000),
-    closedAt: { name: 'over', says: (at) => new Date(at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' }) },
+    closedAt: { name: 'over', says: (at) => moment(at) },
   },
   'area.change': {
     name: line('name', 80),
