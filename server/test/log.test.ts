@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import type { LogDto, Operation, Problem } from '@dusk/wire';
+import type { Answer, LogDto, Operation, Problem } from '@dusk/wire';
 import { aPainting, aPile, change, idOf, mixed, newId, openBench, readPainting, refused, send, undo, type Bench } from './studio.ts';
 
 describe('the log', () => {
@@ -51,6 +51,29 @@ describe('the log', () => {
     expect(partsOf(second)[white]).to.be.closeTo(0.375, 1e-9);
     expect(partsOf(second)[ochre]).to.be.closeTo(0.5, 1e-9);
     expect(rows.areas!.map(({ deeds }) => deeds.map(({ laid: how }) => how!.against ?? ''))).to.deep.equal([['', 'tacky below']]);
+  });
+
+  it('what a wrong clock says is done now, and the clock is told; the log keeps what was sent', async () => {
+    const pile = await aPile(bench, paintingId);
+    const sent = {
+      id: newId(),
+      device: newId(),
+      ops: [{ ...mixed(bench, pile.id, { 'titanium-white': 3 }), at: '2029-12-03T18:00:00.000Z' }],
+    };
+    const first = (await bench.http.post('/api/changes').send(sent).expect(201)).body as Answer;
+    expect(first.ahead! / 86_400_000).to.equal(1099);
+    expect(first.rows.piles![0]!.stages[0]!.at).to.equal(today);
+    // Sent again, it is known, and told again.
+    const again = (await bench.http.post('/api/changes').send(sent).expect(200)).body as Answer;
+    expect([again.seq, again.ahead]).to.deep.equal([first.seq, first.ahead]);
+    // Another zone's tomorrow is no wrong clock.
+    const tomorrow = '2026-12-01T17:00:00.000Z';
+    const other = await aPile(bench, paintingId);
+    const soon = { id: newId(), device: newId(), ops: [{ ...mixed(bench, other.id, { 'titanium-white': 3 }), at: tomorrow }] };
+    const told = (await bench.http.post('/api/changes').send(soon).expect(201)).body as Answer;
+    expect([told.ahead, told.rows.piles![0]!.stages[0]!.at]).to.deep.equal([undefined, tomorrow]);
+    const opened = await change(bench, { do: 'sitting.add', id: newId(), openedAt: '2099-01-01T00:00:00Z' } as Operation);
+    expect(opened.sittings![0]!.openedAt).to.equal(today);
   });
 
   it('is written by what is done anyway: sittings of a day, told by their piles, areas and hours', async () => {

@@ -110,4 +110,6 @@ export interface Answer {
   /** The change at that place: a log that has another there is of an older copy, or of another studio. */
   readonly log?: string;
   readonly rows: Rows;
+  /** How far the clock of whoever did it runs ahead, ms: it was kept with the studio's own time. */
+  readonly ahead?: number;
 }

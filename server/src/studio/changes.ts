@@ -12,6 +12,7 @@ import type { Studio } from '../change/studio.ts';
 import { heardOf } from '../settings/devices.ts';
 import { stateRows } from '../tubes/tubes.ts';
 import { workOn } from '../change/work.ts';
+import { inOurTime } from './ourTime.ts';
 
 export async function rowsOf(db: EntityManager, touched: Partial<Record<RowKind, readonly string[]>>): Promise<Rows> {
   const rows: { [K in RowKind]?: readonly unknown[] } = {};
@@ -110,7 +111,8 @@ async function answerAgain(db: EntityManager, sent: ChangeSent, change: Change):
   const undone = change.undoes === null ? undefined : (await db.findOneByOrFail(Change, { seq: change.undoes })).id;
   if (undone !== sent.undoes || (undone === undefined && !sameOperations(sent.ops, change.ops)))
     throw new ProblemError(409, 'Another change', 'A change of this name was made already, and it was another one.');
-  return { seq: change.seq, log: change.id, rows: await rowsOf(db, change.touched) };
+  const { ahead } = inOurTime(sent.ops, change.at);
+  return { seq: change.seq, log: change.id, rows: await rowsOf(db, change.touched), ...(ahead > 0 && { ahead }) };
 }
 
 /** The answer to a change, and whether it was made just now. */
@@ -131,12 +133,15 @@ export async function makeChange({ change, look, folding, now }: Studio, sent: C
       if (known) return { answer: await answerAgain(db, sent, known), isNew: false };
       const { ops, undoes } = await asked(db, sent);
       const at = now();
-      const { inverse, touched, ...did } = await done(db, at, ops);
+      // What is taken back is put back as it was recorded.
+      const told = undoes === null ? inOurTime(ops, at) : { ops, ahead: 0 };
+      const { inverse, touched, ...did } = await done(db, at, told.ops);
       isBehind = did.isBehind;
       const seq = (await newestSeq(db)) + 1;
       await heardOf(db, sent.device, at);
       await db.insert(Change, { seq, id: sent.id, device: sent.device, at, undoes, ops, inverse, touched });
-      return { answer: { seq, log: sent.id, rows: await rowsOf(db, touched) }, isNew: true };
+      const answer = { seq, log: sent.id, rows: await rowsOf(db, touched), ...(told.ahead > 0 && { ahead: told.ahead }) };
+      return { answer, isNew: true };
     });
     // What takes long to reckon is gone on with once this is answered.
     if (isBehind) folding.goOn();

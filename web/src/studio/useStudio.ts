@@ -5,6 +5,7 @@ import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { useNotices } from '../floor/notices.ts';
 import { ApiError } from '../floor/apiError.ts';
+import { counted } from '../floor/words.ts';
 import { read, sendChange, sendLooked } from './api.ts';
 import { hear } from './hear.ts';
 import { provisionally } from './provisional.ts';
@@ -24,6 +25,7 @@ const MOST_UNDOABLE = 60;
 /** So many paintings stay in a window's memory. */
 const MOST_PAINTINGS = 3;
 const TRY_AGAIN_MS = 10_000;
+const DAY_MS = 86_400_000;
 /** An id of this browser, so that its changes can be told apart from others'. */
 const device = useLocalStorage('dusk.device', () => newId());
 
@@ -298,6 +300,12 @@ export const useStudio = defineStore('studio', () => {
     }
   }
 
+  /** What a clock that is wrong makes of it. */
+  const ofClock = ({ ahead }: Answer): string =>
+    ahead === undefined
+      ? ''
+      : `. This machine’s clock is ${counted(Math.round(ahead / DAY_MS), 'day')} ahead of the studio’s: it is kept as done now`;
+
   /**
    * Makes a change and takes in what is different then.
    * @param says what it was, as `Kept “wall”`; said with a way back
@@ -309,13 +317,13 @@ export const useStudio = defineStore('studio', () => {
     const plain = JSON.parse(JSON.stringify(ops)) as readonly Operation[];
     // It can be taken back as soon as it shows, which may be before it is answered.
     done.value = [...done.value, { id, says, ...paintingOf(plain) }].slice(-MOST_UNDOABLE);
-    const { is } = await inTurn({ id, device: device.value, ops: plain }, says);
-    if (is === 'refused') {
+    const outcome = await inTurn({ id, device: device.value, ops: plain }, says);
+    if (outcome.is === 'refused') {
       done.value = done.value.filter((one) => one.id !== id);
       return false;
     }
     undone.value = [];
-    if (is === 'answered') notices.undoable(says, undo);
+    if (outcome.is === 'answered') notices.undoable(says + ofClock(outcome.answer), undo);
     return true;
   }
 
