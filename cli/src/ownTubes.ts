@@ -30,7 +30,7 @@ function tubesFrom(input: unknown): Map<string, Known> {
       if (CATALOGUE.has(name))
         throw new CraftError('pigment', `${JSON.stringify(name)} is a tube of the catalogue; give your own another name.`);
       // What dusk fit answers may be handed on as it is.
-      const { K, S } = fieldsOf(given, ['K', 'S', 'strength', 'shift_nm', 'residuals', 'basis']);
+      const { K, S } = fieldsOf(given, ['K', 'S', 'strength', 'shift_nm', 'residuals', 'strangeness', 'strange', 'basis']);
       return [name, { K: curveFrom(name, 'K', K), S: curveFrom(name, 'S', S), basis: 'fitted' as const }];
     }),
   );

@@ -184,6 +184,9 @@ describe('the other commands of dusk', () => {
       { add: first.add, seen: { hex: '#8f7554' } },
     ];
     expect(answer('correct', { palette, stages, target: input.target, beliefs: first.beliefs }).off).to.be.below(first.off);
+    const asMixed = { hex: answer('mix', { parts: input.mixed }).hex };
+    expect(answer('correct', { ...input, seen: asMixed }).strange).to.equal(undefined);
+    expect(answer('correct', { ...input, seen: { hex: '#3050c0' } }).strange).to.match(/is it this pile/);
   });
 
   it('correct: what is read by a photo is unsure, and a sitting keeps its offset', () => {
@@ -330,6 +333,8 @@ describe('tubes of one’s own on the command line', () => {
     expect(fitted.basis).to.equal('fitted');
     expect(fitted.strength).to.be.closeTo(1.25, 0.08);
     expect(Math.max(...fitted.residuals)).to.be.below(0.8);
+    expect(fitted.strangeness).to.be.below(3);
+    expect(fitted.strange).to.equal(undefined);
     const parts = { 'titanium-white': 5, mine: 1, 'ultramarine-blue': 1 };
     const [told, truth] = [fitted, strong].map((mine) => answer('mix', { tubes: { mine }, parts }).lab);
     expect(answer('colour', { lab: told, other: { lab: truth } }).deltaE00).to.be.below(0.6);
@@ -343,6 +348,18 @@ describe('tubes of one’s own on the command line', () => {
     expect(answer('path', { tubes, parts }).at?.(-1) ?? answer('path', { tubes, parts })).to.be.an('object');
     // The next input has none of it.
     expect(dusk(['mix'], { parts: { mine: 1 } }).code).to.equal(2);
+  });
+
+  it('another tube than it is taken for is told, and goes into other commands all the same', () => {
+    const blue = [0, 3, 9].map((white) => ({
+      parts: { tube: 1, white },
+      spectrum: (answer('mix', { parts: { 'phthalo-blue': 1, ...(white > 0 && { 'titanium-white': white }) } }) as { spectrum: unknown })
+        .spectrum,
+    }));
+    const fitted = answer('fit', { pigment: 'burnt-sienna', readings: blue });
+    expect(fitted.strangeness).to.be.above(3);
+    expect(fitted.strange).to.match(/another tube/);
+    expect(answer('mix', { tubes: { mine: fitted }, parts: { mine: 1 } }).hex).to.match(/^#/);
   });
 
   it('a white is fitted by itself, a colour off a card is taken too', () => {
@@ -523,6 +540,8 @@ describe('dusk layers', () => {
       [coat({ piles: [] })],
       [coat({ at: '2026-12-02' }), coat({ at: '2026-12-01' })],
       [coat({ binder: 'glue' })],
+      [coat({ at: '2026-02-31' })],
+      [coat({ at: '2027-02-29T10:00Z' })],
     ]) {
       const { code, err } = dusk(['layers'], { coats });
       expect(code, JSON.stringify(coats)).to.equal(2);

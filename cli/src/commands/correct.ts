@@ -76,7 +76,7 @@ what shares one light: readings of one sitting are off alike, which is learnt ov
 "believed_off" without that. "knife" (0.1) is the share a dose may be off by. "reach" says whether that comes to the target, "gives_way" what does not, and "anew" whether these tubes reach it from the start.
 The pile is 4 ml unless "amount_ml" says so: no dose is smaller than a speck of the knife's tip; what is too little comes
 let down, and "measured" says how; "add" counts its tubes. "measure" (eye, parts, beads, scale): "told" tells each addition
-that way, in mixing order, with the colour after it. "insists" (true): the painter says that it is off, and something is added. "advice": leave it, add, or start again with part of it ("part": how much to keep, and what to add to that).`,
+that way, in mixing order, with the colour after it. "strange" is there where what was seen is further off than tubes and knife can be. "insists" (true): the painter says that it is off, and something is added. "advice": leave it, add, or start again with part of it ("part": how much to keep, and what to add to that).`,
   run: (input) => {
     const known = [
       'palette',
@@ -107,6 +107,9 @@ that way, in mixing order, with the colour after it. "insists" (true): the paint
       insists: saidYes('insists', insists),
     });
     return {
+      ...(answer.isStrange && {
+        strange: 'Further off than these tubes and a knife can be: is it this pile, in this light? It teaches little.',
+      }),
       off: rounded(answer.off),
       believed_off: rounded(answer.believedOff),
       reach: answer.reach,

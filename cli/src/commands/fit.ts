@@ -1,4 +1,4 @@
-import { CraftError, spectrumFromJson, taughtBy, type SwatchReading } from '@dusk/core';
+import { ANOTHER_PAINT, CraftError, spectrumFromJson, taughtBy, type SwatchReading } from '@dusk/core';
 import { fieldsOf, roundedList, rounded, type Command } from '../command.ts';
 import { tubeOf } from '../ownTubes.ts';
 import { partsFromReading, seenFromInput } from '../read.ts';
@@ -7,12 +7,13 @@ export const fit: Command = {
   name: 'fit',
   summary: 'swatches of a tube with white → its own curves',
   help: `  echo '{"pigment":"burnt-sienna","white":"titanium-white","readings":[{"parts":{"tube":1,"white":9},"spectrum":{"start":380,"step":10,"r":[…]}}]}' | npx dusk fit
-    → {"K":[36],"S":[36],"strength":1.12,"shift_nm":-1.4,"residuals":[0.4],"basis":"fitted"}
+    → {"K":[36],"S":[36],"strength":1.12,"shift_nm":-1.4,"residuals":[0.4],"strangeness":0.8,"basis":"fitted"}
 
 "readings" hold "parts" of the tube and of the white, and a "spectrum" (36 bands, the mirror part left out) or a colour off a
 photographed card ("lab" or "hex", D65). "white" is titanium-white unless said; its S is typical, and all else is told against
 it. "pigment" is what the tube is taken for; a white is fitted by itself, from readings without white. "residuals" are ΔE00
-from each reading. The answer goes into "tubes" of any other command: {"tubes":{"my sienna":{"K":[…],"S":[…]}},"parts":{"my sienna":1}}.`,
+from each reading; "strangeness" is how far it lies from tubes of its pigment, in standard deviations: beyond 3 it is likely
+another paint, and "strange" says so. The answer goes into "tubes" of any other command: {"tubes":{"my sienna":{"K":[…],"S":[…]}},"parts":{"my sienna":1}}.`,
   run: (input) => {
     const { pigment, white = 'titanium-white', readings } = fieldsOf(input, ['pigment', 'white', 'readings']);
     if (!Array.isArray(readings))
@@ -31,6 +32,10 @@ from each reading. The answer goes into "tubes" of any other command: {"tubes":{
       strength: rounded(fitted.strength),
       shift_nm: rounded(fitted.shiftNm),
       residuals: roundedList(fitted.residuals),
+      strangeness: rounded(fitted.strangeness),
+      ...(fitted.strangeness > ANOTHER_PAINT && {
+        strange: `Far from what ${String(pigment)} usually is: is it another tube, or another row of the card?`,
+      }),
       basis: 'fitted',
     };
   },

@@ -22,11 +22,20 @@ const MOST_FELT = 100;
 /** What a tube of one’s own is taken for, as long as nothing else is known of it. */
 const UNKNOWN = { drying: 'medium', oil: 45, density: 1.5 } as const;
 
+/** Whether a calendar has it: `2026-02-31` is none. */
+function isDay(day: string): boolean {
+  const at = new Date(day);
+  return !Number.isNaN(at.getTime()) && at.toISOString().startsWith(day);
+}
+
 /** When something was done: a day as ISO, or a number of days; answers come in the same form. */
 function momentFrom(input: unknown, name: string): { readonly ms: number; readonly isDays: boolean } {
   if (typeof input === 'number' && Number.isFinite(input)) return { ms: input * DAY_MS, isDays: true };
   const ms = typeof input === 'string' ? Date.parse(input) : NaN;
-  if (Number.isNaN(ms)) throw new CraftError('input', `${name} is a day, as "2026-11-30" or "2026-11-30T18:00Z", or a number of days.`);
+  // A day that no month has would be read as one of the next.
+  const [day] = typeof input === 'string' ? (/^\d{4}-\d\d-\d\d/.exec(input) ?? []) : [];
+  const isNone = Number.isNaN(ms) || (day !== undefined && !isDay(day));
+  if (isNone) throw new CraftError('input', `${name} is a day, as "2026-11-30" or "2026-11-30T18:00Z", or a number of days.`);
   return { ms, isDays: false };
 }
 

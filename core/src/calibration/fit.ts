@@ -32,9 +32,12 @@ export interface FittedTube extends PaintCurves {
   readonly before: readonly Delta[];
   /** What is still open: changes of log K and log S end to end, one standard deviation each (72 numbers), the largest first. */
   readonly doubt: readonly Float64Array[];
-  /** How far it lies from what is usual among tubes of its pigment, in standard deviations: beyond 3 it is likely another paint. */
+  /** How far it lies from what is usual among tubes of its pigment, in standard deviations. */
   readonly strangeness: number;
 }
+
+/** Beyond so much strangeness it is likely another paint than the one it was taken for. */
+export const ANOTHER_PAINT = 3;
 
 /** Standard deviations among tubes of one pigment, a little wide, since makers differ in ways of their own. */
 const PRIOR = { strength: 0.26, share: 0.1, shiftNm: 4, shape: 0.095, own: 0.012 } as const;

@@ -1,5 +1,6 @@
 // A tube is taught: swatches read off a card, by a reader, from a file or typed; what they tell before anything is kept.
 import {
+  ANOTHER_PAINT,
   checkReadings,
   colourFromText,
   CraftError,
@@ -40,8 +41,6 @@ export interface Told {
   readonly found?: SwatchFound;
 }
 
-/** How much further than usual tubes go it takes for another paint. */
-const STRANGE = 3;
 /** So far off one swatch is when the others fit, ΔE00. */
 const ODD_ONE = 5;
 
@@ -209,7 +208,7 @@ export function useTeaching(tube: () => Tube | undefined) {
       const called = (n: number): string => (own[n]!.white === 0 ? 'the tube as it comes' : `1 to ${own[n]!.white} of white`);
       const says: { readonly text: string; readonly isBad: boolean }[] = [];
       if (swapped) says.push({ text: `${name}: ${called(swapped[0])} and ${called(swapped[1])} look exchanged.`, isBad: true });
-      if (strangeness > STRANGE)
+      if (strangeness > ANOTHER_PAINT)
         says.push({
           text: `${name} is far from what its pigment usually is: is it another tube, or another row of the card?`,
           isBad: true,
