@@ -19,7 +19,7 @@ import { PICTURE_LONGEST_SIDE, UPLOAD_MOST_BYTES, type Operation, type PaintingD
 import sharp, { type Sharp } from 'sharp';
 import { ADOBE_GAMMA, ADOBE_RGB, matrixProfile, PROPHOTO } from '../../core/test/pictures.ts';
 import { tagJpeg, tagPng } from '../src/pictures/tag.ts';
-import { aPainting, change, newId, openBench, read, refused, send, type Bench } from './studio.ts';
+import { aPainting, aPile, change, newId, openBench, read, refused, send, type Bench } from './studio.ts';
 
 /** Left half one colour, right half another. */
 async function twoHalves(width: number, height: number, left: string, right: string): Promise<Sharp> {
@@ -454,17 +454,27 @@ describe('pictures', () => {
       { canvas: { of: 'it', corners } },
       { canvas: { of: id, corners, white: { x: 2, y: 0 } } },
       { blank: 'yes' },
+      // What is not there is not spoken of.
+      { dress: ['', newId()] },
+      { shapes: [{ points, lab, pileId: newId() }] },
+      { trials: [{ changes: [{ points, pileId: newId() }] }] },
+      { canvas: { of: newId(), corners } },
     ])
       await refused(sending({ do: 'reference.change', id, version: 1, view }), 422);
+    const pile = await aPile(bench, painting.id);
     const view = {
-      dress: ['', 'mean', newId()],
-      shapes: [{ points, lab, thing: 'the wall' }],
+      dress: ['', 'mean', pile.id],
+      shapes: [{ points, lab, thing: 'the wall', pileId: pile.id }],
       trials: [{ changes: [{ points, lighter: -1.5 }] }],
-      canvas: { of: newId(), corners, white: { x: 0.5, y: 0.02 }, meant: [{ points }] },
+      canvas: { of: id, corners, white: { x: 0.5, y: 0.02 }, meant: [{ points }] },
       blank: true,
     };
     const kept = await change(bench, { do: 'reference.change', id, version: 1, view } as never);
     expect(kept.references!.find((one) => one.id === id)!.view).to.deep.equal(view);
+    // A pile that was put away since may still be spoken of, as it was.
+    await change(bench, { do: 'pile.delete', id: pile.id, version: pile.version });
+    const turned = await change(bench, { do: 'reference.change', id, version: 2, view: { ...view, turn: 1 } } as never);
+    expect(turned.references![0]!.view.turn).to.equal(1);
     for (const between of [{ darkest: 6, lightest: 3 }, { darkest: 5, lightest: 5.2 }, { darkest: -1, lightest: 5 }, 'dim'])
       await refused(sending({ do: 'painting.change', id: painting.id, version: painting.version, between }), 422);
     await refused(sending({ do: 'sample.add', id: newId(), paintingId: painting.id, seen: lab, paint: lab, light: 'x'.repeat(61) }), 422);

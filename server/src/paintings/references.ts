@@ -1,7 +1,8 @@
 import { checkBounds, frameOf, fromCanvas, type Quad } from '@dusk/core';
 import type { Needs, Operation, OutlineDto, ReferenceDto, SampleDto, ViewDto } from '@dusk/wire';
+import { isUUID } from 'class-validator';
 import { In, IsNull, type EntityManager } from 'typeorm';
-import { Picture, Reference, Sample } from '../entities/index.ts';
+import { Picture, Pile, Reference, Sample } from '../entities/index.ts';
 import { stale, unfit } from '../refusing/problems.ts';
 import { paintingOf } from './paintings.ts';
 import { puttingAway } from '../change/putAway.ts';
@@ -21,6 +22,23 @@ function checkView(view: ViewDto | undefined): void {
   if (view?.canvas) fromCanvas(view.canvas.corners as unknown as Quad);
   if (view?.shapes?.some(({ points }) => points.length % 2 !== 0))
     throw unfit('Half a corner', 'view', 'A shape is made of corners, x and y each.');
+}
+
+/** Piles that a view speaks of. */
+function pilesIn({ shapes = [], trials = [], dress = [] }: ViewDto): Set<string> {
+  const parts = [...shapes, ...trials.flatMap(({ changes }) => changes)];
+  return new Set([...parts.flatMap(({ pileId }) => pileId ?? []), ...dress.filter((one) => isUUID(one))]);
+}
+/** What a view speaks of anew is there; what it spoke of before may have been put away since. */
+async function checkSpokenOf(db: EntityManager, view: ViewDto | undefined, before: ViewDto): Promise<void> {
+  if (!view) return;
+  const known = pilesIn(before);
+  const piles = [...pilesIn(view)].filter((id) => !known.has(id));
+  if (piles.length > 0 && (await db.countBy(Pile, { id: In(piles) })) < piles.length)
+    throw unfit('Unknown pile', 'view', 'A part of the picture is to be painted with a pile that is not there.');
+  const of = view.canvas?.of;
+  if (of !== undefined && of !== before.canvas?.of && !(await db.existsBy(Reference, { id: of })))
+    throw unfit('Unknown picture', 'view', 'The canvas is held against a picture that is not there.');
 }
 
 /** A corner is two numbers; a lone one at the end belongs to none. */
@@ -82,6 +100,7 @@ export const changeReference: Doing<Needs<'reference.change'>> = async ({ db, to
   if (before.version !== version) throw stale('reference', version, before);
   if (change.pictureId !== undefined) await pictureOf(db, change.pictureId);
   checkView(change.view);
+  await checkSpokenOf(db, change.view, before.view);
   const news = given(change);
   await db.update(Reference, { id }, { ...news, version: version + 1 });
   touch('references', id);
