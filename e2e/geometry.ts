@@ -32,8 +32,10 @@ export const faultsOfGeometry = (): string[] => {
     if (isScrolledAway) continue;
     if (x < 0 || y < 0 || x > innerWidth || y > innerHeight) faults.push(`“${name}” is off the screen`);
     else {
+      const isHeldBy = (other: Element | null): boolean =>
+        other !== null && (element === other || element.contains(other) || !!other.closest('label, .v-field')?.contains(element));
       const on = document.elementFromPoint(x, y);
-      let isFree = on !== null && (element === on || element.contains(on) || !!on.closest('label, .v-field')?.contains(element));
+      let isFree = isHeldBy(on);
       // What keys that stay in sight lie over is free once it is scrolled to.
       let over: Element | null = on;
       while (over && getComputedStyle(over).position !== 'sticky') over = over.parentElement;
@@ -43,8 +45,7 @@ export const faultsOfGeometry = (): string[] => {
         const from = scroller?.scrollTop ?? 0;
         element.scrollIntoView({ block: 'center' });
         const box = element.getBoundingClientRect();
-        const then = document.elementFromPoint((box.left + box.right) / 2, (box.top + box.bottom) / 2);
-        isFree = then !== null && (element === then || element.contains(then) || !!then.closest('label')?.contains(element));
+        isFree = isHeldBy(document.elementFromPoint((box.left + box.right) / 2, (box.top + box.bottom) / 2));
         if (scroller) scroller.scrollTop = from;
       }
       if (!isFree) faults.push(`“${name}” lies under <${on?.tagName.toLowerCase()} class="${on?.className}">`);

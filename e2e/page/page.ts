@@ -81,7 +81,7 @@ export class Page {
     private readonly app: App,
     private readonly parts: EffectScope,
     private readonly folder: string,
-    private readonly stop: () => Promise<void>,
+    private readonly stop: () => Promise<unknown>,
   ) {}
 
   static async open(): Promise<Page> {

@@ -27,7 +27,13 @@ export async function runServer(usualFolder: string, prepare?: (running: Running
   const stop = (): void => {
     told = true;
     // While it is still opening, it is closed once it is open.
-    void running?.stop().then(() => process.exit(0));
+    void running?.stop().then((isInOneFile) => {
+      if (!isInOneFile)
+        console.error(
+          `The disk that holds ${folder} is full: what was done last lies in the journal beside the studio. Leave it there; it is taken in at the next start.`,
+        );
+      process.exit(0);
+    });
   };
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) {
     const before = process.listeners(signal);

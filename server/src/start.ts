@@ -11,7 +11,8 @@ import { openStudio } from './studio/openStudio.ts';
 export interface Running {
   readonly address: string;
   readonly studio: Studio;
-  readonly stop: () => Promise<void>;
+  /** @returns whether all of the studio is in its one file, and nothing in a journal beside it */
+  readonly stop: () => Promise<boolean>;
 }
 
 /** Bytes of an address with all that may be asked for in one: four hundred cards by their ids. */
@@ -46,7 +47,7 @@ export async function startServer(folder: string, port: number, pages?: string, 
   })().catch(() => undefined);
   open(makeApp(studio, pages));
   const { port: taken } = server.address() as AddressInfo;
-  let stopped: Promise<void> | undefined;
+  let stopped: Promise<boolean> | undefined;
   return {
     address: `http://127.0.0.1:${taken}/`,
     studio,
@@ -56,7 +57,7 @@ export async function startServer(folder: string, port: number, pages?: string, 
         await resting;
         studio.hearing.close();
         await closeServer();
-        await studio.close();
+        return studio.close();
       })()),
   };
 }

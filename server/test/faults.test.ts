@@ -1,3 +1,6 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { expect } from 'chai';
 import type { Answer } from '@dusk/wire';
 import { connectionOf } from '../src/file/transactions.ts';
@@ -47,6 +50,25 @@ function failAt(bench: Bench, n: number, code: string): () => boolean {
     return failed;
   };
 }
+
+describe('a studio', () => {
+  it('whose disk is full lets the program stop: the journal stays beside the studio, and is taken in at the next start', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'dusk-faults-'));
+    const bench = await openBench(folder);
+    const { id } = await aPalette(bench);
+    const connection = driver(bench);
+    const { pragma } = connection;
+    connection.pragma = (asked) => {
+      if (asked.startsWith('wal_checkpoint')) throw Object.assign(new Error('database or disk is full'), { code: 'SQLITE_FULL' });
+      return pragma.call(connection, asked);
+    };
+    expect(await bench.running.stop()).to.equal(false);
+    const again = await openBench(folder);
+    expect((await read(again)).rows.palettes!.some((palette) => palette.id === id)).to.equal(true);
+    expect(await again.running.stop()).to.equal(true);
+    rmSync(folder, { recursive: true, force: true });
+  });
+});
 
 describe('a studio in trouble', () => {
   let bench: Bench;

@@ -148,6 +148,26 @@ describe('a studio file', () => {
       .and.to.match(/newest good copy is .*1 paintings, 2 piles/);
   });
 
+  for (const [what, sql] of [
+    ['is no plan', `UPDATE "pile" SET "version" = "version" + 1, "plan" = '{"heaps":[' WHERE rowid = (SELECT MAX(rowid) FROM "pile")`],
+    ['is a number where a list belongs', `UPDATE "palette" SET "version" = "version" + 1, "guestIds" = 'NaN'`],
+  ] as const)
+    it(`in which one row cannot be read, since it ${what}, is told as damaged with the newest good copy`, async () => {
+      await filled(folder);
+      const studio = await opened(folder);
+      const good = copyName(testClock());
+      await studio.copy(join(folder, 'copies', good));
+      await studio.close();
+      const db = new Database(fileIn(folder));
+      expect(db.prepare(sql).run().changes).to.be.above(0);
+      db.close();
+      // A copy of what is damaged is no good copy.
+      copyFileSync(fileIn(folder), join(folder, 'copies', copyName(later(testClock(), 0, 1))));
+      expect(await failing(() => opened(folder)))
+        .to.match(/damaged/)
+        .and.to.match(new RegExp(`newest good copy is .*${good}`));
+    });
+
   it('opens after a crash with all that was acknowledged, its journal being its own', async () => {
     const program = start(folder);
     const address = await program.address;

@@ -32,5 +32,6 @@ export interface Studio {
   readonly folding: Later;
   /** Copies all of it into one file while it is in use. */
   readonly copy: (to: string) => Promise<StudioSeen>;
-  readonly close: () => Promise<void>;
+  /** @returns whether all of it is in the one file; where its disk is full the journal stays beside it */
+  readonly close: () => Promise<boolean>;
 }

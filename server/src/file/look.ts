@@ -1,5 +1,7 @@
 import { closeSync, existsSync, openSync, readFileSync, readSync, rmSync, statSync } from 'node:fs';
 import Database from 'better-sqlite3';
+import { getMetadataArgsStorage } from 'typeorm';
+import '../entities/index.ts';
 import { MIGRATIONS } from '../migrations/index.ts';
 import { isForWantOfRoom, TroubleAtStart } from './trouble.ts';
 
@@ -127,6 +129,32 @@ const TABLES: Readonly<Record<string, string>> = {
   sets: 'card_set',
 };
 
+/** Columns that hold lists and objects, by table; what was done stands in the log, which nothing that is shown is read from. */
+function writtenColumns(): Map<string, string[]> {
+  const { tables, columns } = getMetadataArgsStorage();
+  const found = new Map<string, string[]>();
+  for (const { target, propertyName, options } of columns) {
+    const table = tables.find((other) => other.target === target)?.name;
+    if (options.type === 'simple-json' && table !== undefined && table !== 'change')
+      found.set(table, [...(found.get(table) ?? []), options.name ?? propertyName]);
+  }
+  return found;
+}
+/** Whether each row can be read: SQLite sees to its pages, not to what is written in them. */
+function canBeRead(db: Database.Database): boolean {
+  for (const [table, columns] of writtenColumns()) {
+    const there = new Set((db.pragma(`table_info("${table}")`) as { name: string }[]).map(({ name }) => name));
+    const wrong = columns
+      .filter((column) => there.has(column))
+      .map(
+        (column) =>
+          `CASE WHEN "${column}" IS NULL THEN 0 WHEN json_valid("${column}") THEN json_type("${column}") NOT IN ('object', 'array', 'null') ELSE 1 END`,
+      );
+    if (wrong.length > 0 && db.prepare(`SELECT 1 FROM "${table}" WHERE ${wrong.join(' OR ')} LIMIT 1`).get() !== undefined) return false;
+  }
+  return true;
+}
+
 /** Opens a file to be read. Where there is no room for the index of its journal, that lies in memory: then nobody else reads it meanwhile. */
 function openToSee(file: string): Database.Database {
   const usual = new Database(file, { readonly: true, fileMustExist: true, timeout: 2000 });
@@ -181,6 +209,7 @@ export function lookAt(file: string): StudioSeen {
       const [{ quick_check: check }] = db.pragma('quick_check(1)') as [{ quick_check: string }];
       if (check !== 'ok') throw damaged(file);
     }
+    if (!canBeRead(db)) throw damaged(file);
     const count = (table: string): number => one(db!, `SELECT COUNT(*) AS n FROM "${table}" WHERE "deletedAt" IS NULL`)['n'] as number;
     const newest = has(db, 'change')
       ? (one(db, 'SELECT at FROM "change" ORDER BY seq DESC LIMIT 1')['at'] ?? null)

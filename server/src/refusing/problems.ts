@@ -99,6 +99,13 @@ export const problemHandler: ErrorRequestHandler = (error: unknown, request, res
   else
     sendProblem(
       response,
-      problem ?? new ProblemError(500, 'Something broke', 'Something went wrong here. Nothing was changed; try again.'),
+      problem ??
+        (request.method === 'GET'
+          ? new ProblemError(
+              500,
+              'Not to be read',
+              'Something in the studio could not be read. Nothing was changed; try again. If it stays so, stop Auburn Dusk and start it anew: it then says what is damaged, and which copy is good.',
+            )
+          : new ProblemError(500, 'Something broke', 'Something went wrong here. Nothing was changed; try again.')),
     );
 };

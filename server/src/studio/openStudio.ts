@@ -239,9 +239,18 @@ async function over(data: DataSource, isCramped: boolean, folder: string, file: 
     close: async () => {
       await folding.close();
       await last;
-      if (connectionOf(data).open) connectionOf(data).pragma('wal_checkpoint(TRUNCATE)');
-      await data.destroy();
-      held.release();
+      let isInOneFile = true;
+      try {
+        if (connectionOf(data).open) connectionOf(data).pragma('wal_checkpoint(TRUNCATE)');
+      } catch (cause) {
+        // The journal stays beside it, and is taken in at the next start.
+        if (!isForWantOfRoom(cause)) throw cause;
+        isInOneFile = false;
+      } finally {
+        await data.destroy();
+        held.release();
+      }
+      return isInOneFile;
     },
   };
 }
