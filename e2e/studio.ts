@@ -160,12 +160,17 @@ export class Sitting {
     // What is open there begins anew, as it would for who comes from elsewhere.
     const ways = this.page.url() === address + path ? ['paintings', path] : [path];
     for (const way of ways) {
-      await this.page.evaluate((to) => {
-        history.pushState(null, '', to);
-        dispatchEvent(new PopStateEvent('popstate'));
-      }, `/${way}`);
+      await this.goAtOnce(way);
       await this.quiet();
     }
+  }
+
+  /** Follows an address without loading, whatever is on its way. */
+  async goAtOnce(path: string): Promise<void> {
+    await this.page.evaluate((to) => {
+      history.pushState(null, '', to);
+      dispatchEvent(new PopStateEvent('popstate'));
+    }, `/${path}`);
   }
 
   /** Does what is done less often: opens the key it is behind and presses it. */

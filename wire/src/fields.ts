@@ -1,3 +1,4 @@
+import { isInCalendar } from '@dusk/core';
 import { Transform, Type, type ClassConstructor } from 'class-transformer';
 import {
   ArrayUnique,
@@ -110,9 +111,8 @@ const IS_MOMENT = /^\d{4}-\d\d-\d\d(?:T\d\d:\d\d(?::\d\d(?:\.\d{1,9})?)?(?:Z|[+-
 /** A moment in UTC; as it was written where it is none, or names a day that no month has. */
 function inUtc(written: string): string {
   const [day] = written.split('T') as [string];
-  const [at, midnight] = [written, day].map((one) => new Date(one).getTime()) as [number, number];
-  if (!IS_MOMENT.test(written) || Number.isNaN(at) || Number.isNaN(midnight)) return written;
-  return new Date(midnight).toISOString().startsWith(day) ? new Date(at).toISOString() : written;
+  const at = new Date(written);
+  return IS_MOMENT.test(written) && !Number.isNaN(at.getTime()) && isInCalendar(day) ? at.toISOString() : written;
 }
 
 /** A day to come, as it stands in a calendar. */

@@ -2,8 +2,10 @@ import {
   BINDER_KINDS,
   CATALOGUE,
   CraftError,
+  DAY_MS,
   FELT,
   finite,
+  isInCalendar,
   layersJudged,
   learnDrying,
   MEDIUM_KINDS,
@@ -16,17 +18,10 @@ import {
 import { fieldsOf, rounded, type Command } from '../command.ts';
 import { isOwn, tubeOf } from '../ownTubes.ts';
 
-const DAY_MS = 86_400_000;
 const MOST_COATS = 500;
 const MOST_FELT = 100;
 /** What a tube of one’s own is taken for, as long as nothing else is known of it. */
 const UNKNOWN = { drying: 'medium', oil: 45, density: 1.5 } as const;
-
-/** Whether a calendar has it: `2026-02-31` is none. */
-function isDay(day: string): boolean {
-  const at = new Date(day);
-  return !Number.isNaN(at.getTime()) && at.toISOString().startsWith(day);
-}
 
 /** When something was done: a day as ISO, or a number of days; answers come in the same form. */
 function momentFrom(input: unknown, name: string): { readonly ms: number; readonly isDays: boolean } {
@@ -34,7 +29,7 @@ function momentFrom(input: unknown, name: string): { readonly ms: number; readon
   const ms = typeof input === 'string' ? Date.parse(input) : NaN;
   // A day that no month has would be read as one of the next.
   const [day] = typeof input === 'string' ? (/^\d{4}-\d\d-\d\d/.exec(input) ?? []) : [];
-  const isNone = Number.isNaN(ms) || (day !== undefined && !isDay(day));
+  const isNone = Number.isNaN(ms) || (day !== undefined && !isInCalendar(day));
   if (isNone) throw new CraftError('input', `${name} is a day, as "2026-11-30" or "2026-11-30T18:00Z", or a number of days.`);
   return { ms, isDays: false };
 }

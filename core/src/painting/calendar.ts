@@ -9,6 +9,12 @@ const HOUR_MS = 3_600_000;
 const local = (at: number, zone: string): TZDate => new TZDate(at, zone);
 const atHour = (day: Date, hours: number): number => +set(day, { hours, minutes: 0, seconds: 0, milliseconds: 0 });
 
+/** Whether a calendar has a day, as `2026-02-28`; a day that no month has would be read as one of the next. */
+export function isInCalendar(day: string): boolean {
+  const at = new Date(day);
+  return !Number.isNaN(at.getTime()) && at.toISOString().startsWith(day);
+}
+
 /** Hours at which a painter asks. */
 const EVENING = 20;
 const MORNING = 10;

@@ -1,3 +1,4 @@
+import { In, type EntityManager, type EntityTarget } from 'typeorm';
 import { notFound, ProblemError } from '../refusing/problems.ts';
 
 /** The fields of a change that were given. */
@@ -27,6 +28,12 @@ export function present<T extends Deletable>(what: string, row: T | null): T {
 export function any<T>(what: string, row: T | null): T {
   if (!row) throw notFound(what);
   return row;
+}
+
+/** Whether all rows of some ids are in the studio, put away or not. */
+export async function areThere(db: EntityManager, what: EntityTarget<{ readonly id: string }>, ids: Iterable<string>): Promise<boolean> {
+  const asked = new Set(ids);
+  return asked.size === 0 || (await db.countBy(what, { id: In([...asked]) })) === asked.size;
 }
 
 /** Rows grouped by one of their columns. */

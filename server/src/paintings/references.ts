@@ -6,7 +6,7 @@ import { Picture, Pile, Reference, Sample } from '../entities/index.ts';
 import { stale, unfit } from '../refusing/problems.ts';
 import { paintingOf } from './paintings.ts';
 import { puttingAway } from '../change/putAway.ts';
-import { changed, given, present } from '../change/rows.ts';
+import { areThere, changed, given, present } from '../change/rows.ts';
 import type { Doing } from '../change/work.ts';
 
 async function pictureOf(db: EntityManager, id: string): Promise<Picture> {
@@ -25,16 +25,16 @@ function checkView(view: ViewDto | undefined): void {
 }
 
 /** Piles that a view speaks of. */
-function pilesIn({ shapes = [], trials = [], dress = [] }: ViewDto): Set<string> {
+function pilesSpokenOf({ shapes = [], trials = [], dress = [] }: ViewDto): Set<string> {
   const parts = [...shapes, ...trials.flatMap(({ changes }) => changes)];
   return new Set([...parts.flatMap(({ pileId }) => pileId ?? []), ...dress.filter((one) => isUUID(one))]);
 }
 /** What a view speaks of anew is there; what it spoke of before may have been put away since. */
 async function checkSpokenOf(db: EntityManager, view: ViewDto | undefined, before: ViewDto): Promise<void> {
   if (!view) return;
-  const known = pilesIn(before);
-  const piles = [...pilesIn(view)].filter((id) => !known.has(id));
-  if (piles.length > 0 && (await db.countBy(Pile, { id: In(piles) })) < piles.length)
+  const known = pilesSpokenOf(before);
+  const fresh = [...pilesSpokenOf(view)].filter((id) => !known.has(id));
+  if (!(await areThere(db, Pile, fresh)))
     throw unfit('Unknown pile', 'view', 'A part of the picture is to be painted with a pile that is not there.');
   const of = view.canvas?.of;
   if (of !== undefined && of !== before.canvas?.of && !(await db.existsBy(Reference, { id: of })))

@@ -38,7 +38,7 @@ import { knifeNow } from '../settings/settings.ts';
 import { paintingOf } from '../paintings/paintings.ts';
 import { additionDto } from '../paintings/areas.ts';
 import { puttingAway } from '../change/putAway.ts';
-import { any, changed, given, present } from '../change/rows.ts';
+import { any, areThere, changed, given, present } from '../change/rows.ts';
 import {
   additionOf,
   isOfPile,
@@ -262,13 +262,12 @@ async function checkPurpose(db: EntityManager, purpose: Needs<'pile.add'>['purpo
       'purpose',
       'A pile is not its own neighbour, nor laid over itself, with itself in the brush, or added to itself.',
     );
-  const known = async (what: typeof Pile | typeof Sample | typeof Tube, ids: readonly string[]): Promise<boolean> =>
-    ids.length === 0 || (await db.countBy<{ id: string }>(what, { id: In([...new Set(ids)]) })) === new Set(ids).size;
-  if (!(await known(Pile, piles)))
+  if (!(await areThere(db, Pile, piles)))
     throw unfit('Unknown pile', 'purpose', 'A pile is to stand beside one, over one or after one that is not there.');
   const tubes = added.flatMap(({ tubeId }) => tubeId ?? []);
-  if (!(await known(Tube, tubes))) throw unfit('Unknown tube', 'purpose', 'A tube is to be added in place that is not in this studio.');
-  if (!(await known(Sample, purpose.also ?? [])))
+  if (!(await areThere(db, Tube, tubes)))
+    throw unfit('Unknown tube', 'purpose', 'A tube is to be added in place that is not in this studio.');
+  if (!(await areThere(db, Sample, purpose.also ?? [])))
     throw unfit('Unknown place', 'purpose', 'A pile is to serve in a place that is not marked.');
   const crossed = purpose.neighbours?.some(({ least, most }) => least !== undefined && most !== undefined && least > most);
   if (crossed) throw unfit('Nothing between', 'purpose', 'The least difference to a neighbour is no larger than the most.');

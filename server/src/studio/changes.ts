@@ -106,13 +106,24 @@ async function done(db: EntityManager, at: string, ops: readonly Operation[]) {
   return { inverse, touched: touched(), isBehind };
 }
 
+/** What a change is answered with: its place in the log, the rows it touched as they are now, and how far the sender's clock runs ahead. */
+const answerTo = async (
+  db: EntityManager,
+  { seq, id, touched }: Pick<Change, 'seq' | 'id' | 'touched'>,
+  ahead: number,
+): Promise<Answer> => ({
+  seq,
+  log: id,
+  rows: await rowsOf(db, touched),
+  ...(ahead > 0 && { ahead }),
+});
+
 /** A change that is known is answered again, with the rows as they are now. */
 async function answerAgain(db: EntityManager, sent: ChangeSent, change: Change): Promise<Answer> {
   const undone = change.undoes === null ? undefined : (await db.findOneByOrFail(Change, { seq: change.undoes })).id;
   if (undone !== sent.undoes || (undone === undefined && !sameOperations(sent.ops, change.ops)))
     throw new ProblemError(409, 'Another change', 'A change of this name was made already, and it was another one.');
-  const { ahead } = inOurTime(sent.ops, change.at);
-  return { seq: change.seq, log: change.id, rows: await rowsOf(db, change.touched), ...(ahead > 0 && { ahead }) };
+  return answerTo(db, change, inOurTime(sent.ops, change.at).ahead);
 }
 
 /** The answer to a change, and whether it was made just now. */
@@ -140,8 +151,7 @@ export async function makeChange({ change, look, folding, now }: Studio, sent: C
       const seq = (await newestSeq(db)) + 1;
       await heardOf(db, sent.device, at);
       await db.insert(Change, { seq, id: sent.id, device: sent.device, at, undoes, ops, inverse, touched });
-      const answer = { seq, log: sent.id, rows: await rowsOf(db, touched), ...(told.ahead > 0 && { ahead: told.ahead }) };
-      return { answer, isNew: true };
+      return { answer: await answerTo(db, { seq, id: sent.id, touched }, told.ahead), isNew: true };
     });
     // What takes long to reckon is gone on with once this is answered.
     if (isBehind) folding.goOn();

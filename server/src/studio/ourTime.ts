@@ -1,14 +1,8 @@
+import { DAY_MS } from '@dusk/core';
 import type { Operation } from '@dusk/wire';
 
-const DAY_MS = 86_400_000;
 /** Fields that say when something was done. */
 const DONE_AT = ['at', 'openedAt', 'closedAt', 'finishedAt'] as const;
-
-/** How far beyond now something is said to have been done, ms; a day and less may be another zone's, or said beforehand. */
-const beyond = (said: unknown, now: number): number => {
-  const by = typeof said === 'string' ? Date.parse(said) - now : 0;
-  return by > DAY_MS ? by : 0;
-};
 
 interface InOurTime {
   readonly ops: readonly Operation[];
@@ -23,10 +17,17 @@ interface InOurTime {
 export function inOurTime(sent: readonly Operation[], at: string): InOurTime {
   const now = Date.parse(at);
   let ahead = 0;
-  const told = <T extends object>(fields: T): T => {
-    const late = DONE_AT.filter((field) => beyond((fields as Record<string, unknown>)[field], now) > 0);
-    for (const field of late) ahead = Math.max(ahead, beyond((fields as Record<string, unknown>)[field], now));
-    return late.length === 0 ? fields : { ...fields, ...Object.fromEntries(late.map((field) => [field, at])) };
+  const told = <T extends object>(sent: T): T => {
+    const fields = { ...sent } as Record<string, unknown>;
+    for (const field of DONE_AT) {
+      const said = fields[field];
+      const by = typeof said === 'string' ? Date.parse(said) - now : 0;
+      // A day and less may be another zone's, or said beforehand.
+      if (!(by > DAY_MS)) continue;
+      ahead = Math.max(ahead, by);
+      fields[field] = at;
+    }
+    return fields as T;
   };
   const ops = sent.map((op) => {
     const own = told(op);

@@ -202,7 +202,7 @@ export const usePlan = defineStore('plan', () => {
     void kept?.();
   }
   // Another shape, or another picture, is another hand's work.
-  watch([at, () => reference.reference?.id], atRest, { flush: 'sync' });
+  watch(at, atRest, { flush: 'sync' });
 
   /** Shapes that have no pile yet. */
   const bare = computed(() => shapes.value.flatMap((shape, i) => (shape.pileId && piles.byId.has(shape.pileId) ? [] : [{ shape, i }])));

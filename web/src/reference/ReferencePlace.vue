@@ -371,9 +371,6 @@ useShortcuts(() => [
     grid-template-columns: minmax(0, 1fr) auto;
     min-height: 44px;
   }
-  .under > :first-child {
-    grid-column: auto;
-  }
 }
 @media (max-width: 600px) and (orientation: portrait) {
   .reference {

@@ -289,8 +289,11 @@ export const useStudio = defineStore('studio', () => {
         await Promise.allSettled(earlier);
         for (const op of own) op.version = versionNow(op) ?? op.version;
       }
-      const places = own.map((op) => change.ops.indexOf(op));
-      return sent(change, says, places);
+      return sent(
+        change,
+        says,
+        own.map((op) => change.ops.indexOf(op)),
+      );
     })();
     for (const op of versioned) underWay.set(keyOf(op), work);
     try {
