@@ -97,6 +97,8 @@ describe('a friend’s studio', () => {
     await page.keyboard.press('Control+z');
     await soon(async () => (await cardsOf(hers)).of === 0, 'all of it is taken back');
     expect((await hers.rows()).palettes!.some(({ name }) => name === palette.name)).to.equal(false);
+    // The page has heard of it, too: only then is there something to do again.
+    await page.locator('[title^="Do again: "]').waitFor();
     await page.keyboard.press('Control+Shift+z');
     await soon(async () => (await cardsOf(hers)).of === COUNT, 'and done again');
   });

@@ -195,7 +195,15 @@ export class Sitting {
     const item = this.page.locator('.v-overlay--active .v-list-item').getByText(title, { exact: true });
     const list = this.page.locator('.v-overlay--active .v-list');
     await list.waitFor();
-    for (let i = 0; i < 40 && (await item.count()) === 0; i++) await list.evaluate((one) => one.scrollBy(0, 300));
+    for (let i = 0; i < 40 && (await item.count()) === 0; i++)
+      await list.evaluate(async (one) => {
+        // It opens with the chosen one in sight: from its end it goes on at its beginning.
+        const isAtEnd = one.scrollTop + one.clientHeight >= one.scrollHeight - 1;
+        if (isAtEnd) one.scrollTo(0, 0);
+        else one.scrollBy(0, 300);
+        // What is seen then is laid in the frame after.
+        for (let frame = 0; frame < 2; frame++) await new Promise(requestAnimationFrame);
+      });
     await item.first().click();
     await list.waitFor({ state: 'detached' });
     await this.quiet();
